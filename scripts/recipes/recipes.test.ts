@@ -21,6 +21,9 @@ beforeAll(() => {
   scratch = mkdtempSync(join(tmpdir(), 'gangway-recipes-'));
   for (const path of SOURCES)
     cpSync(join(ROOT, path), join(scratch, path), { recursive: true, filter: (each) => !/\/(?:node_modules|dist)(?:\/|$)/u.test(each) });
+  // A workspace may have a package of its own version beside those of all.
+  const own = join(ROOT, 'bin', 'node_modules');
+  if (existsSync(own)) symlinkSync(own, join(scratch, 'bin', 'node_modules'));
   const modules = join(scratch, 'node_modules');
   mkdirSync(join(modules, '@gangway'), { recursive: true });
   for (const name of readdirSync(join(ROOT, 'node_modules')))
@@ -105,6 +108,7 @@ import { offer } from '../fix';
 export const farFocus = defineCheck({
   kind: 'farFocus',
   step: 'focus',
+  name: 'far focus',
   assumes: 'The focus as it is set.',
   weight: 'counts',
   evaluate: ({ settings }) => ({ state: settings.focusM === null ? ('tight' as const) : ('passes' as const) }),

@@ -1,6 +1,13 @@
 import { givenSetupText } from '@gangway/messages/contract/givenSetup';
+import { listed } from '@gangway/messages/list';
 import { say } from '@gangway/messages/say';
+import { z } from 'zod';
 import type { SetupSettings } from '@gangway/core/model/setup';
+import { CONTROL_GROUPS, type ControlGroup } from '@gangway/core/fields/locks';
+import type { CheckKind } from '@gangway/core/checks/registry';
+import { requestOf, settle, type Settled, type Solution } from '@gangway/core/settle/settle';
+import type { Cost } from '@gangway/core/settle/ranking';
+import { contradictionSentence, solutionSentence } from '@gangway/core/settle/wording';
 import { checkSummary, type CheckSummary } from '@gangway/core/checks/report';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { firstIssue, type ApiError } from './apiError';
@@ -26,6 +33,84 @@ function withoutDerived(settings: unknown): unknown {
 export function givenSettings(settings: unknown): SetupSettings | GivenError {
   const parsed = setupSettingsSchema.safeParse(withoutDerived(settings));
   return parsed.success ? openedSettings(parsed.data) : { error: firstIssue(parsed.error) };
+}
+
+/** The controls that may be changed, from a list of their names, or why it is none. */
+export function givenMay(names: unknown): readonly ControlGroup[] | GivenError {
+  // A focus stack has no place in the settings of a setup yet, so that leave to shoot one changes nothing.
+  const parsed = z.array(z.enum([...CONTROL_GROUPS, 'stack'])).safeParse(names);
+  if (parsed.success) return [...new Set(parsed.data)].filter((name) => name !== 'stack');
+  const known = listed(CONTROL_GROUPS, 'disjunction');
+  const all: readonly unknown[] = Array.isArray(names) ? names : [names];
+  const given = all.find((each) => !CONTROL_GROUPS.some((group) => group === each));
+  return { error: { code: 'unknown_control', path: ['may'], message: say(givenSetupText.mayOnly, { given: String(given), known }) } };
+}
+
+/** A way to make every check pass, as it goes out. */
+export interface SolutionReport {
+  /** The controls that are set, by where they stand in the settings, with their new values. */
+  readonly changes: Readonly<Record<string, unknown>>;
+  readonly settings: SetupSettings;
+  readonly cost: Cost;
+  readonly sentence: string;
+}
+
+/** What Settle finds for one setup, as it goes out. */
+export interface SettleReport {
+  readonly solutions: readonly SolutionReport[];
+  /** Why there is no solution; `null` where there is one. */
+  readonly conflict: {
+    readonly kinds: readonly CheckKind[];
+    readonly sentence: string;
+    /** What would do: with one thing more that may change, or with one requirement let go. */
+    readonly would: readonly (SolutionReport & ({ readonly may: ControlGroup } | { readonly without: CheckKind }))[];
+  } | null;
+  /** Where a solution uses a last resort: why what is free does not do. */
+  readonly because: string | null;
+}
+
+const solutionReport = (solution: Solution): SolutionReport => ({
+  changes: Object.fromEntries(solution.changes.map(({ key, to }) => [key, to])),
+  settings: solution.settings,
+  cost: solution.cost,
+  sentence: solutionSentence(solution),
+});
+
+/** What Settle finds, as it goes out over the command line and HTTP. */
+export function settleReport({ solutions, conflict }: Settled): SettleReport {
+  const sentence = conflict && contradictionSentence(conflict);
+  const given = solutions.map(solutionReport);
+  if (conflict === null || sentence === null || given.length > 0) return { solutions: given, conflict: null, because: sentence };
+  return {
+    solutions: given,
+    conflict: {
+      kinds: conflict.kinds,
+      sentence,
+      would: [
+        ...conflict.would.map(({ group, solution }) => ({ may: group, ...solutionReport(solution) })),
+        ...conflict.dropped.map(({ kind, solution }) => ({ without: kind, ...solutionReport(solution) })),
+      ],
+    },
+    because: null,
+  };
+}
+
+/**
+ * Settle for each of many setups, in order; one that cannot be read does not
+ * stop the others. The rigs of all of them are the kit that another rig is
+ * taken from.
+ *
+ * @param given setups as `{settings}`
+ * @param may what may be changed; what each setup's own locks say where it is left out
+ */
+export function settledSetups(given: readonly unknown[], may?: readonly ControlGroup[]): readonly (SettleReport | GivenError)[] {
+  const opened = given.map(settingsOf);
+  const rigs = new Map(opened.flatMap((each) => ('error' in each ? [] : [[each.rig.name, each.rig] as const])));
+  return opened.map((settings) => {
+    if ('error' in settings) return settings;
+    const request = may === undefined ? requestOf(settings) : { may, lastResorts: [] };
+    return settleReport(settle(settings, { ...request, rigs: [...rigs.values()] }));
+  });
 }
 
 /** The same of a setup that comes in as `{settings}`. */

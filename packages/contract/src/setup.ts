@@ -58,6 +58,7 @@ export const setupSettingsSchema = z
     scene: shape.scene.default(null),
     exposure: shape.exposure.default(PLAIN_SETTINGS.exposure),
     card: shape.card.default(PLAIN_SETTINGS.card),
+    locks: shape.locks.default(PLAIN_SETTINGS.locks),
   })
   .superRefine(({ focusM, rig, front, rear }, ctx) => {
     const built = assembled(rig);

@@ -143,6 +143,8 @@ export function magnificationWords(m: number): string {
  * capital('rise') // => 'Rise'
  */
 export function capital(words: string): string {
+  // An f-number keeps its small letter.
+  if (words.startsWith('f/')) return words;
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
 

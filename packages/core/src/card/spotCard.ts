@@ -4,6 +4,7 @@ import type { Geometry } from '../geometry/geometry';
 import type { FlashLight } from '../model/exposure';
 import { CAUTIONS } from '../cautions/cautions';
 import { checkSentence, evaluateAll } from '../checks/evaluate';
+import { verdictLine, verdictState } from '../checks/verdict';
 import { focusWords } from '../checks/wording';
 import { timeWords } from '../exposure/shutter';
 import { BRACKET_ORDERS, FAVOURS, RELEASES, SHUTTERS } from '../exposure/choices';
@@ -384,10 +385,14 @@ function mosaicSteps(geometry: Geometry): readonly CardStep[] {
 /** Checks that do not pass, and every caution that concerns the setup, those dismissed on screen among them. */
 function mind(geometry: Geometry): readonly CardStep[] {
   const told = (id: string, words: string): CardStep => ({ ...step('mind', id, words), told: true });
+  const found = evaluateAll(geometry);
+  // What is tight says so itself, right below.
+  const verdict = verdictState(found) === 'tight' ? [] : [told('verdict', verdictLine(found))];
   return [
-    ...evaluateAll(geometry)
+    ...verdict,
+    ...found
       .filter(({ state }) => state !== 'passes')
-      .map((found) => told(cardId(found.kind), `${stateLabel(found)}: ${checkSentence(found)}`)),
+      .map((each) => told(cardId(each.kind), `${stateLabel(each)}: ${checkSentence(each)}`)),
     ...CAUTIONS.filter(({ concerns }) => concerns(geometry)).map(({ id, words }) => told(stepId(`caution ${id}`), words)),
   ];
 }

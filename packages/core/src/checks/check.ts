@@ -27,6 +27,8 @@ export interface FixSearch {
  */
 export interface CheckDefinition<K extends string, F extends Facts> {
   readonly kind: K;
+  /** What it is called in a list, in small letters. */
+  readonly name: string;
   /** The step of the bench at which it can be dealt with. */
   readonly step: BenchStep;
   /** What it takes for granted, in one line. */

@@ -112,7 +112,7 @@ function worstFirst(results: readonly CheckResult[]): readonly CheckResult[] {
 }
 
 /** Up to three changes of which no two say the same, each of which makes the check pass and no other worse. */
-function fixesFor(result: Found, geometry: Geometry): readonly Fix[] {
+export function fixesFor(result: Found, geometry: Geometry): readonly Fix[] {
   if (result.state === 'passes' || result.state === 'unknown') return [];
   const search = { geometry, trial: trialOf(result.kind, geometry) };
   return firstDistinct(checkNamed(result.kind).fixes(search, result), MOST_OFFERED);

@@ -8,6 +8,7 @@ import type { Scene, Accepted } from './scene';
 import type { Exposure } from './exposure';
 import type { CardSettings } from './card';
 import type { FocusLimits } from '../fields/limits';
+import type { Locks } from '../fields/locks';
 
 export type { FocusLimits };
 
@@ -43,6 +44,8 @@ export interface SetupSettings {
   readonly exposure: Exposure;
   /** The photographer's own hand on the card: order, own steps, ticks and what was really done. */
   readonly card: CardSettings;
+  /** What Settle may change. */
+  readonly locks: Locks;
 }
 
 /** How the camera is placed, as far as a change may touch it. */

@@ -1,8 +1,10 @@
+import { locksText } from '@gangway/messages/core/locks';
 import { setupText } from '@gangway/messages/core/setup';
 import { CARD_FIELDS } from '../fields/card';
 import { EXPOSURE_FIELDS } from '../fields/exposure';
 import { choice, group, maybeNumber, newestSince, number, own, type Field } from '../fields/field';
 import { LIMIT_FIELDS } from '../fields/limits';
+import { LOCK_FIELDS } from '../fields/locks';
 import { MOSAIC_FIELDS } from '../fields/mosaic';
 import { STANCE_FIELDS } from '../fields/scene';
 import { DEFAULT_SHARPNESS } from '../focus/sharpness';
@@ -35,6 +37,7 @@ export const SETUP_FIELDS = {
   scene: own<Scene | null>({ label: setupText.scene, first: null }),
   exposure: group({ label: setupText.exposure, fields: EXPOSURE_FIELDS }),
   card: group({ label: setupText.card, fields: CARD_FIELDS }),
+  locks: { ...group({ label: locksText.locks, fields: LOCK_FIELDS }), since: 5 },
 } satisfies Partial<Record<keyof SetupSettings, Field>>;
 
 const movement = (label: string) => number({ label, unit: 'mm', min: -MOVEMENT_MOST_MM, max: MOVEMENT_MOST_MM, first: 0 });

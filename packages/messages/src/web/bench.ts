@@ -7,6 +7,7 @@ export const benchText = catalogue({
   rename: 'Rename',
   backToJobs: 'Back to jobs',
   loadingTheSetup: 'Loading the setup…',
+  preview: 'Preview',
   loading: 'Loading…',
   rig: 'rig “{name}”',
   looking: 'Looking…',

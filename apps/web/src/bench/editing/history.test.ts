@@ -3,7 +3,7 @@ import { FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
 import type { Setup } from '@gangway/contract/storedSetup';
 import { centredSetup } from '@gangway/core/planning/centred';
 import { changed, closed, editReducer, opened } from './history';
-import { fittedTo } from '../rig/fitted';
+import { fittedTo } from '@gangway/core/planning/fitted';
 
 const settings = centredSetup(SMALL_FORMAT_RIG);
 const setup: Setup = { id: 'a', jobId: 'b', name: 'Tower', settings, version: 1, lastWriteId: null, updatedAt: '', deletedAt: null };

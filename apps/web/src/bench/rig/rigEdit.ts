@@ -4,7 +4,7 @@ import type { KitItem } from '@gangway/core/kit/item';
 import { assembled, storedRig } from '@gangway/core/rig/assembled';
 import { withItem } from '@gangway/core/rig/parts';
 import type { FromHere } from '@gangway/core/planning/fromHere';
-import { fittedTo } from './fitted';
+import { fittedTo } from '@gangway/core/planning/fitted';
 import type { Rig } from '@gangway/core/model/rig';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { setupEdit } from '../editing/setupEdit';

@@ -11,7 +11,7 @@ import { Dialog } from '../../ui/Dialog';
 import { ErrorNote } from '../../ui/ErrorNote';
 import { StateMark } from '../../ui/StateMark';
 import { useSought, type Wanted } from '../checks/solverClient';
-import { fittedTo } from '../rig/fitted';
+import { fittedTo } from '@gangway/core/planning/fitted';
 import { takeLayout } from './putMosaic';
 import { sizeWords } from './sizeWords';
 import { useItems } from '../../store/useItems';

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { pivotsText } from '@gangway/messages/core/checks/pivots';
 import { coverageText } from '@gangway/messages/core/checks/coverage';
@@ -10,6 +11,7 @@ import { circleFacts, circleSentence, circleSpare } from './circle';
 /** Are all corners lit? */
 export const imageCircle = defineCheck({
   kind: 'imageCircle',
+  name: checkNamesText.imageCircle,
   step: 'coverage',
   assumes: assumptionsText.imageCircle,
   weight: 'counts',

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { pivotsText } from '@gangway/messages/core/checks/pivots';
 import { coverageText } from '@gangway/messages/core/checks/coverage';
@@ -24,6 +25,7 @@ const TIGHT_BELOW_DEG = 2;
 /** Does light meet the sensor too obliquely for its colour? Asked only where a limit of the body is known. */
 export const rayAngle = defineCheck<'rayAngle', RayAngleFacts>({
   kind: 'rayAngle',
+  name: checkNamesText.rayAngle,
   step: 'coverage',
   assumes: assumptionsText.rayAngle,
   weight: 'counts',

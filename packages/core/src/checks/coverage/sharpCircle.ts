@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { pivotsText } from '@gangway/messages/core/checks/pivots';
 import { coverageText } from '@gangway/messages/core/checks/coverage';
@@ -21,6 +22,7 @@ interface SharpCircleFacts extends CircleFacts {
 /** Are all corners inside the sharp circle (the sharp circle) at the aperture set? */
 export const sharpCircle = defineCheck<'sharpCircle', SharpCircleFacts>({
   kind: 'sharpCircle',
+  name: checkNamesText.sharpCircle,
   step: 'coverage',
   assumes: assumptionsText.sharpCircle,
   weight: 'counts',

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { coverageText } from '@gangway/messages/core/checks/coverage';
 import { say } from '@gangway/messages/say';
@@ -24,6 +25,7 @@ interface TravelFacts extends Facts {
 /** Can the slides take this position? */
 export const travel = defineCheck<'travel', TravelFacts>({
   kind: 'travel',
+  name: checkNamesText.travel,
   step: 'coverage',
   assumes: assumptionsText.travel,
   weight: 'counts',

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
@@ -21,6 +22,7 @@ const SEEN_PX = 8.2;
 /** Does the aperture soften the whole picture? */
 export const diffraction = defineCheck<'diffraction', DiffractionFacts>({
   kind: 'diffraction',
+  name: checkNamesText.diffraction,
   step: 'expose',
   assumes: assumptionsText.diffraction,
   weight: 'counts',

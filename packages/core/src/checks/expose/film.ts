@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
@@ -14,6 +15,7 @@ interface FilmFacts extends Facts {
 /** Are there frames of film for all exposures? */
 export const film = defineCheck<'film', FilmFacts>({
   kind: 'film',
+  name: checkNamesText.film,
   step: 'expose',
   assumes: assumptionsText.film,
   weight: 'counts',

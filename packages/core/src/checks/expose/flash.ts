@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
@@ -21,6 +22,7 @@ interface FlashFacts extends Facts {
 /** Does flash light the whole frame? */
 export const flash = defineCheck<'flash', FlashFacts>({
   kind: 'flash',
+  name: checkNamesText.flash,
   step: 'expose',
   assumes: assumptionsText.flash,
   weight: 'counts',

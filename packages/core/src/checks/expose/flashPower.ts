@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { listed } from '@gangway/messages/list';
@@ -29,6 +30,7 @@ const NAMED_SHARE = 0.005;
 /** Do flash and ambient light expose correctly? */
 export const flashPower = defineCheck<'flashPower', FlashPowerFacts>({
   kind: 'flashPower',
+  name: checkNamesText.flashPower,
   step: 'expose',
   assumes: assumptionsText.flashPower,
   weight: 'counts',

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { messageOf, say } from '@gangway/messages/say';
@@ -30,6 +31,7 @@ const LONGER = 1.1;
 /** Do several pops fit into the opening, and what moves between them? */
 export const pops = defineCheck<'pops', PopsFacts>({
   kind: 'pops',
+  name: checkNamesText.pops,
   step: 'expose',
   assumes: assumptionsText.pops,
   // More pops may be the way to enough light: what they ask of the shutter is said then.

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
@@ -23,6 +24,7 @@ interface ReadoutFacts extends Facts {
 /** Is what moves skewed by the read-out? */
 export const readout = defineCheck<'readout', ReadoutFacts>({
   kind: 'readout',
+  name: checkNamesText.readout,
   step: 'expose',
   assumes: assumptionsText.readout,
   weight: 'counts',

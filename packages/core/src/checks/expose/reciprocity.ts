@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
@@ -19,6 +20,7 @@ interface ReciprocityFacts extends Facts {
 /** Is the film's loss of speed at long times known? */
 export const reciprocity = defineCheck<'reciprocity', ReciprocityFacts>({
   kind: 'reciprocity',
+  name: checkNamesText.reciprocity,
   step: 'expose',
   assumes: assumptionsText.reciprocity,
   weight: 'counts',

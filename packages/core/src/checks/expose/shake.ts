@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
@@ -28,6 +29,7 @@ const SMALL_FORMAT_MM = 43.3;
 /** Is the camera let go of before it exposes? */
 export const shake = defineCheck<'shake', ShakeFacts>({
   kind: 'shake',
+  name: checkNamesText.shake,
   step: 'expose',
   assumes: assumptionsText.shake,
   weight: 'counts',

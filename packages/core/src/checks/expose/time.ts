@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { listed } from '@gangway/messages/list';
 import { exposeText } from '@gangway/messages/core/checks/expose';
@@ -37,6 +38,7 @@ const BEYOND_STOPS = -1 / 6;
 /** Can the shutter do the times of all shots? */
 export const time = defineCheck<'time', TimeFacts>({
   kind: 'time',
+  name: checkNamesText.time,
   step: 'expose',
   assumes: assumptionsText.time,
   weight: 'counts',

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { pivotsText } from '@gangway/messages/core/checks/pivots';
 import { listed } from '@gangway/messages/list';
@@ -20,6 +21,7 @@ const MOVED_MM = 0.25;
 /** Is the picture still composed as it was before the lens was tilted? */
 export const composed = defineCheck<'composed', ComposedFacts>({
   kind: 'composed',
+  name: checkNamesText.composed,
   step: 'focus',
   assumes: assumptionsText.composed,
   weight: 'advice',

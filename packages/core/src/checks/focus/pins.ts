@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { focusText } from '@gangway/messages/core/checks/focus';
 import { say } from '@gangway/messages/say';
@@ -35,6 +36,7 @@ export const TIGHT_STOPS = 1 / 3;
 /** Are all pins sharp enough that must be? */
 export const pins = defineCheck<'pins', PinsFacts>({
   kind: 'pins',
+  name: checkNamesText.pins,
   step: 'focus',
   assumes: assumptionsText.pins,
   weight: 'counts',

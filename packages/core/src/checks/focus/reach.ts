@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { pivotsText } from '@gangway/messages/core/checks/pivots';
 import { focusText } from '@gangway/messages/core/checks/focus';
@@ -29,6 +30,7 @@ const SAME_MM = 1e-6;
 /** Does the rig focus there? Asked where the lens is turned or something is pinned; elsewhere only said when it fails. */
 export const reach = defineCheck<'reach', ReachFacts>({
   kind: 'reach',
+  name: checkNamesText.reach,
   step: 'focus',
   assumes: assumptionsText.reach,
   weight: 'counts',

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { focusText } from '@gangway/messages/core/checks/focus';
 import { say } from '@gangway/messages/say';
@@ -26,6 +27,7 @@ interface SoftFacts extends Facts {
 /** Are the pins soft that must be? */
 export const soft = defineCheck<'soft', SoftFacts>({
   kind: 'soft',
+  name: checkNamesText.soft,
   step: 'focus',
   assumes: assumptionsText.soft,
   weight: 'counts',

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { focusText } from '@gangway/messages/core/checks/focus';
 import { say } from '@gangway/messages/say';
@@ -20,6 +21,7 @@ const READ_SHARE = 0.25;
 /** Is the scale of the tilt fine enough for what it has to be set to? A scale that is too coarse fails nothing: the picture itself can be read instead. */
 export const tiltScale = defineCheck<'tiltScale', TiltScaleFacts>({
   kind: 'tiltScale',
+  name: checkNamesText.tiltScale,
   step: 'focus',
   assumes: assumptionsText.tiltScale,
   weight: 'advice',

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { focusText } from '@gangway/messages/core/checks/focus';
 import { say } from '@gangway/messages/say';
@@ -32,6 +33,7 @@ const TIGHT_DEG = 0.1;
 /** Can the mechanism take this tilt? */
 export const tiltTravel = defineCheck<'tiltTravel', TiltTravelFacts>({
   kind: 'tiltTravel',
+  name: checkNamesText.tiltTravel,
   step: 'focus',
   assumes: assumptionsText.tiltTravel,
   weight: 'counts',

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { frameText } from '@gangway/messages/core/checks/frame';
 import { say } from '@gangway/messages/say';
@@ -20,6 +21,7 @@ const RIM_DEG = 2;
 /** Does a light source shine into the circle from outside the picture? In the picture nothing shades it; outside the circle nothing needs to. */
 export const flare = defineCheck<'flare', FlareFacts>({
   kind: 'flare',
+  name: checkNamesText.flare,
   step: 'frame',
   assumes: assumptionsText.flare,
   weight: 'counts',

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { pivotsText } from '@gangway/messages/core/checks/pivots';
 import { frameText } from '@gangway/messages/core/checks/frame';
@@ -22,6 +23,7 @@ interface InFrameFacts extends Facts, FrameSpare {}
 /** Is the whole subject in the picture? */
 export const inFrame = defineCheck<'inFrame', InFrameFacts>({
   kind: 'inFrame',
+  name: checkNamesText.inFrame,
   step: 'frame',
   assumes: assumptionsText.inFrame,
   weight: 'counts',

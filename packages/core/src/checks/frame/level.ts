@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { frameText } from '@gangway/messages/core/checks/frame';
 import { say } from '@gangway/messages/say';
@@ -27,6 +28,7 @@ interface LevelFacts extends Facts {
 /** Is the back as level as the picture asks? Tight in the last fifth of what is allowed: what a hand still levels better. */
 export const level = defineCheck<'level', LevelFacts>({
   kind: 'level',
+  name: checkNamesText.level,
   step: 'frame',
   assumes: assumptionsText.level,
   weight: 'counts',

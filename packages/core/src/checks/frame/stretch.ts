@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { frameText } from '@gangway/messages/core/checks/frame';
 import { say } from '@gangway/messages/say';
@@ -21,6 +22,7 @@ const STRETCH_TIGHT = 0.02;
 /** Is the thing that is watched drawn as round as the photographer asks? */
 export const stretch = defineCheck<'stretch', StretchFacts>({
   kind: 'stretch',
+  name: checkNamesText.stretch,
   step: 'frame',
   assumes: assumptionsText.stretch,
   weight: 'counts',

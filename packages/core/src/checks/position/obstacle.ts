@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { positionText } from '@gangway/messages/core/checks/position';
 import { say } from '@gangway/messages/say';
@@ -19,6 +20,7 @@ const LEGS_M = 0.5;
 /** Is there room for the camera in front of what stands behind it? */
 export const obstacle = defineCheck<'obstacle', ObstacleFacts>({
   kind: 'obstacle',
+  name: checkNamesText.obstacle,
   step: 'position',
   assumes: assumptionsText.obstacle,
   weight: 'counts',

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { stitchText } from '@gangway/messages/core/checks/stitch';
 import { say } from '@gangway/messages/say';
@@ -24,6 +25,7 @@ interface OverlapFacts extends Facts {
 /** Do the frames of a mosaic join without a gap, with the overlap that is asked? */
 export const overlap = defineCheck<'overlap', OverlapFacts>({
   kind: 'overlap',
+  name: checkNamesText.overlap,
   step: 'stitch',
   assumes: assumptionsText.overlap,
   weight: 'counts',

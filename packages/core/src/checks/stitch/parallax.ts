@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { stitchText } from '@gangway/messages/core/checks/stitch';
 import { messageOf, say } from '@gangway/messages/say';
@@ -19,6 +20,7 @@ interface ParallaxFacts extends Facts {
 /** Do near and far stay together in the overlaps of a mosaic? */
 export const parallax = defineCheck<'parallax', ParallaxFacts>({
   kind: 'parallax',
+  name: checkNamesText.parallax,
   step: 'stitch',
   assumes: assumptionsText.parallax,
   weight: 'counts',

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { stitchText } from '@gangway/messages/core/checks/stitch';
 import { messageOf, say } from '@gangway/messages/say';
@@ -20,6 +21,7 @@ interface RoomFacts extends Facts {
 /** Is there room on the card, or film, for all shots of a mosaic? */
 export const room = defineCheck<'room', RoomFacts>({
   kind: 'room',
+  name: checkNamesText.room,
   step: 'stitch',
   assumes: assumptionsText.room,
   weight: 'counts',

@@ -1,3 +1,4 @@
+import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { stitchText } from '@gangway/messages/core/checks/stitch';
 import { messageOf, say } from '@gangway/messages/say';
@@ -19,6 +20,7 @@ const STANDS_PX = 1;
 /** Is what moves kept off the seams of a mosaic? */
 export const seam = defineCheck<'seam', SeamFacts>({
   kind: 'seam',
+  name: checkNamesText.seam,
   step: 'stitch',
   assumes: assumptionsText.seam,
   weight: 'counts',

@@ -5,7 +5,7 @@ export const checksText = catalogue({
   enterTheMissingValue: 'Enter the missing value',
   lookingForFixes: 'Looking for fixes…',
   couldNotComputeFixesInternal: 'Could not compute fixes (internal error).',
-  noSingleChangeOnThis: 'No single change on this rig fixes this; another lens or back may.',
+  nothingThatMayChange: 'Nothing that may change fixes this; Settle says why.',
   noSingleChangeFixesThis: 'No single change fixes this without making something else worse.',
   fixes: 'Fixes',
   toSpare: '{leaves} to spare',

@@ -1,10 +1,10 @@
-import { apertureScale, stopsOf } from '@gangway/core/coverage/apertures';
-import { rearMost } from '@gangway/core/rig/moves';
-import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
-import type { Rig } from '@gangway/core/model/rig';
-import type { SetupSettings } from '@gangway/core/model/setup';
-import { UNTURNED } from '@gangway/core/setup/defaults';
-import { setupTiltMechanism } from '@gangway/core/planning/setupTilt';
+import { apertureScale, stopsOf } from '../coverage/apertures';
+import { rearMost } from '../rig/moves';
+import { nearestTilt } from '../focus/tiltMechanism';
+import type { Rig } from '../model/rig';
+import type { SetupSettings } from '../model/setup';
+import { UNTURNED } from '../setup/defaults';
+import { setupTiltMechanism } from './setupTilt';
 
 const within = (deg: number, most: number): number => Math.min(most, Math.max(-most, deg));
 
@@ -13,6 +13,12 @@ const within = (deg: number, most: number): number => Math.min(most, Math.max(-m
  * new slides reach them is a check); an aperture that the new ring does not
  * have goes to the nearest it has, a focus inside the focal length to infinity,
  * a back turned farther than the new one can to its end.
+ *
+ * @param rig the other rig
+ * @param settings the settings of a setup
+ *
+ * @example
+ * fittedTo(rig, front).rig.name === rig.name // => true
  */
 export function fittedTo(rig: Rig, settings: SetupSettings): SetupSettings {
   const ring = apertureScale(rig.lens.widestFNumber, rig.lens.smallestFNumber, rig.lens.stopStep);

@@ -1,0 +1,277 @@
+import { ringOf } from '../coverage/apertures';
+import { CoreError } from '../errors';
+import { leastBetween } from '../focus/nested';
+import { nearestTilt, type TiltMechanism } from '../focus/tiltMechanism';
+import { widestAperture, widestApertureAt } from '../focus/widestAperture';
+import { freshGeometry, type Geometry } from '../geometry/geometry';
+import type { PlacedPin } from '../geometry/pins';
+import { alongAxisMm, axisToBack, focusFor } from '../geometry/standards';
+import type { StandardTurn } from '../model/movements';
+import type { SetupPatch } from '../model/setup';
+import { isolate } from '../planning/isolate';
+import { setupTiltMechanism } from '../planning/setupTilt';
+import { pupilWeight, solveFocus } from '../planning/solveFocus';
+import { railReach } from '../rig/reach';
+import { UNTURNED } from '../setup/defaults';
+import type { Vec3 } from '../space/vector';
+import type { ControlGroup } from '../fields/locks';
+
+/** Parts of the way from straight to the best tilt that are tried where the best itself does not do. */
+const PARTS_OF_THE_WAY = [0.75, 0.5, 0.25];
+/** Parts of the way to the best tilt alone: short of it the circle may still hold the frame. */
+const NEARLY_THERE = [0.98, 0.95, 0.9, 0.8, 0.65];
+/** Shares of a turn that is there that are tried for the sake of the circle. */
+const OTHER_TURNS = [0.75, 0.5, 0.25, 0, -0.25, -0.5];
+/** So many steps to either side are gone through where nothing can be solved for. */
+const STEPS_ALONE = 16;
+const STEPS_TOGETHER = 4;
+/** A tilt is looked for at so many places along its range before the best of them is refined. */
+const LOOKS = 24;
+
+/**
+ * Ways to turn and focus the lens that may be worth a look, the one that is set
+ * first: the best focus as the lens is turned, the best tilt, tilt or swing
+ * alone, a part of the way to it, straight, the back instead of the lens. Each
+ * is a change; which of them passes is found by the checks.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param may what may be changed
+ */
+export function* focusWays(geometry: Geometry, may: ReadonlySet<ControlGroup>): Generator<SetupPatch> {
+  const { settings } = geometry;
+  const [focus, tilt] = [may.has('focus'), may.has('tilt')];
+  const mechanism = tilt ? setupTiltMechanism(settings) : null;
+  const sharp = wanted(geometry);
+  yield* firstFocusWays(geometry, may);
+  if (focus) yield* withinReach(geometry);
+  if (tilt) {
+    const near = mechanism && nearestTilt(mechanism, settings.front);
+    if (near) yield { front: inHundredths(near) };
+    yield { front: UNTURNED };
+    if (settings.rear.tiltDeg !== 0 || settings.rear.swingDeg !== 0) yield { front: UNTURNED, rear: UNTURNED };
+  }
+  if (sharp.length === 0) {
+    if (mechanism) yield* lessTurned(settings.front, mechanism);
+    return;
+  }
+  if (mechanism) {
+    yield* lessTurned(settings.front, mechanism);
+    const best = focus ? solveFocus(geometry, 'front') : null;
+    if (best?.ok) yield best.solution.patch;
+    for (const movement of ['tiltDeg', 'swingDeg'] as const) {
+      const alone = oneMovement(geometry, { mechanism, sharp, movement, focus: false });
+      if (alone) yield* [1, ...NEARLY_THERE].map((part) => ({ front: inHundredths(partly(settings.front, alone, part)) }));
+      const withFocus = focus ? oneMovement(geometry, { mechanism, sharp, movement, focus }) : null;
+      if (withFocus) yield* focused(geometry, sharp, withFocus);
+    }
+    if (focus) {
+      yield* focused(geometry, sharp, UNTURNED);
+      const turn = best?.ok ? best.solution.front : null;
+      for (const part of turn ? PARTS_OF_THE_WAY : [])
+        yield* focused(geometry, sharp, inHundredths(nearestTilt(mechanism, partly(settings.front, turn ?? UNTURNED, part))));
+    }
+  }
+  if (tilt && focus) {
+    const rear = solveFocus(geometry, 'rear');
+    if (rear.ok) yield rear.solution.patch;
+  }
+  if (!mechanism || !settings.pins.some(({ role }) => role === 'soft')) return;
+  yield* isolating(geometry);
+  yield* allOver(settings.front, mechanism);
+}
+
+/**
+ * The few of these ways that are worked out at once: as it is, the best focus,
+ * the best tilt with it. For the many places and directions of the camera.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param may what may be changed
+ */
+export function* firstFocusWays(geometry: Geometry, may: ReadonlySet<ControlGroup>): Generator<SetupPatch> {
+  yield {};
+  const sharp = wanted(geometry);
+  if (sharp.length === 0 || !may.has('focus')) return;
+  const { front, rear } = geometry.settings;
+  yield* focused(geometry, sharp, front);
+  const mechanism = may.has('tilt') ? setupTiltMechanism(geometry.settings) : null;
+  if (mechanism === null) return;
+  yield* focused(geometry, sharp, UNTURNED);
+  if (rear.tiltDeg === 0 && rear.swingDeg === 0) yield* bestTurned(geometry, sharp, mechanism);
+}
+
+/** The tilt that holds the pins at the widest opening, with its focus. */
+function* bestTurned(geometry: Geometry, sharp: readonly PlacedPin[], mechanism: TiltMechanism): Generator<SetupPatch> {
+  try {
+    const { focalMm } = geometry.settings.rig.lens;
+    const best = widestAperture({ focalMm, ...pointsOf(geometry, sharp), cocMm: geometry.blurAllowed.cocMm, mechanism });
+    yield* focused(geometry, sharp, inHundredths(nearestTilt(mechanism, best)));
+  } catch (error) {
+    // A pin behind the camera or inside the focal length cannot be focused in any way.
+    if (!(error instanceof CoreError)) throw error;
+  }
+}
+
+/** The points of pins with what each counts: a lens with unlike pupils blurs near ones more or less than a thin lens. */
+function pointsOf(
+  { settings: { rig } }: Geometry,
+  sharp: readonly PlacedPin[],
+): { readonly pointsM: readonly Vec3[]; readonly weights: readonly number[] } {
+  const ratio = rig.parts.lens.specs.pupilRatio ?? 1;
+  return {
+    pointsM: sharp.flatMap((each) => each.points),
+    weights: sharp.flatMap(({ pin, points }) => points.map(([, , z]) => pin.weight * pupilWeight(rig.lens.focalMm, ratio, z))),
+  };
+}
+
+/** The pins that must be sharp, or, where none must, those wanted as sharp as possible. */
+function wanted({ placedPins, settings }: Geometry): readonly PlacedPin[] {
+  if (settings.scene === null) return [];
+  const sharp = placedPins.filter(({ pin }) => pin.role === 'sharp');
+  return sharp.length > 0 ? sharp : placedPins.filter(({ pin }) => pin.role === 'best');
+}
+
+/** The focus at which a lens that is turned so holds the pins at the widest opening. */
+function* focused(geometry: Geometry, sharp: readonly PlacedPin[], front: StandardTurn): Generator<SetupPatch> {
+  const { rear, rig } = geometry.settings;
+  const { focalMm } = rig.lens;
+  const axis = axisToBack({ front, rear });
+  try {
+    const { imageMm } = widestApertureAt({ focalMm, ...pointsOf(geometry, sharp), cocMm: geometry.blurAllowed.cocMm, axis });
+    yield { front, focusM: focusFor(focalMm, imageMm / axis[2]) };
+  } catch (error) {
+    // A pin behind the camera or inside the focal length cannot be focused in any way.
+    if (!(error instanceof CoreError)) throw error;
+  }
+}
+
+interface OneMovement {
+  readonly mechanism: TiltMechanism;
+  readonly sharp: readonly PlacedPin[];
+  readonly movement: keyof StandardTurn;
+  /** Whether the focus goes with it. */
+  readonly focus: boolean;
+}
+
+/** The tilt, or the swing, that needs the smallest stop with the other as it is; `null` where it cannot be moved alone. */
+function oneMovement(geometry: Geometry, { mechanism, sharp, movement, focus }: OneMovement): StandardTurn | null {
+  const { front } = geometry.settings;
+  const turnedTo = (deg: number): StandardTurn => ({ ...front, [movement]: deg });
+  const free = (deg: number): boolean => {
+    const near = nearestTilt(mechanism, turnedTo(deg));
+    return Math.abs(near.tiltDeg - turnedTo(deg).tiltDeg) < 1e-6 && Math.abs(near.swingDeg - turnedTo(deg).swingDeg) < 1e-6;
+  };
+  const range = freeRange(free, front[movement]);
+  if (range === null) return null;
+  const { rear, rig, focusM } = geometry.settings;
+  const { focalMm } = rig.lens;
+  const { pointsM, weights } = pointsOf(geometry, sharp);
+  if (pointsM.some(([, , z]) => z * 1000 <= focalMm)) return null;
+  // Near enough for looking: the blur of a thin lens, as a share of its opening.
+  const needs = (deg: number): number => {
+    const axis = axisToBack({ front: turnedTo(deg), rear });
+    if (focus) return widestApertureAt({ focalMm, pointsM, cocMm: geometry.blurAllowed.cocMm, axis, weights }).fNumber;
+    const imageMm = alongAxisMm(focalMm, focusM) * axis[2];
+    return pointsM.reduce((most, point, i) => {
+      const [x, y, z] = point;
+      const along = 1000 * (x * axis[0] + y * axis[1] + z * axis[2]) - focalMm;
+      return Math.max(most, (weights[i] ?? 1) * Math.abs(1 - (imageMm * along) / (focalMm * z * 1000)));
+    }, 0);
+  };
+  const { at } = leastBetween({ at: needs, from: range[0], to: range[1], looks: LOOKS, within: 0.005 });
+  return inHundredths(turnedTo(at));
+}
+
+/** From where to where a movement goes while the other stays; `null` where it is locked. */
+function freeRange(free: (deg: number) => boolean, present: number): readonly [number, number] | null {
+  const end = (way: 1 | -1): number => {
+    let [good, bad] = [present, present + way * 60];
+    for (let i = 0; i < 20; i++) {
+      const middle = (good + bad) / 2;
+      if (free(middle)) good = middle;
+      else bad = middle;
+    }
+    return good;
+  };
+  if (!free(present)) return null;
+  const [from, to] = [end(-1), end(1)];
+  return to - from < 0.02 ? null : [from, to];
+}
+
+/** A lens that is turned, turned less or the other way with the focus as it is: its circle goes along. */
+function* lessTurned({ tiltDeg, swingDeg }: StandardTurn, mechanism: TiltMechanism): Generator<SetupPatch> {
+  if (tiltDeg === 0 && swingDeg === 0) return;
+  for (const part of OTHER_TURNS)
+    for (const front of [
+      { tiltDeg: tiltDeg * part, swingDeg },
+      { tiltDeg, swingDeg: swingDeg * part },
+      { tiltDeg: tiltDeg * part, swingDeg: swingDeg * part },
+    ])
+      yield { front: inHundredths(nearestTilt(mechanism, inHundredths(front))) };
+}
+
+/** What blurs everything but one thing cannot be solved for: tilt and swing are gone through in even steps, with the focus as it is. */
+function* allOver(front: StandardTurn, mechanism: TiltMechanism): Generator<SetupPatch> {
+  const steps = (count: number): readonly number[] => Array.from({ length: 2 * count + 1 }, (_, i) => (i / count - 1) * mostDeg(mechanism));
+  for (const deg of steps(STEPS_ALONE)) {
+    yield { front: inHundredths(nearestTilt(mechanism, { ...front, swingDeg: deg })) };
+    yield { front: inHundredths(nearestTilt(mechanism, { ...front, tiltDeg: deg })) };
+  }
+  for (const tiltDeg of steps(STEPS_TOGETHER))
+    for (const swingDeg of steps(STEPS_TOGETHER)) yield { front: inHundredths(nearestTilt(mechanism, { tiltDeg, swingDeg })) };
+}
+
+/** How far a mechanism goes at most, degrees. */
+function mostDeg(mechanism: TiltMechanism): number {
+  switch (mechanism.kind) {
+    case 'free':
+      return 45;
+    case 'cone':
+      return mechanism.maxDeg;
+    case 'box':
+      return Math.max(...mechanism.tiltDeg.map(Math.abs), ...mechanism.swingDeg.map(Math.abs));
+    case 'line':
+      return Math.max(...mechanism.rangeDeg.map(Math.abs));
+  }
+}
+
+/** The nearest focus that the rail or the ring reaches, if it does not reach this one. */
+function* withinReach({ settings: { rig } }: Geometry): Generator<SetupPatch> {
+  const { leastMm, mostMm } = railReach(rig.parts);
+  const { focalMm } = rig.lens;
+  for (const extension of [mostMm === null || mostMm <= 0 ? null : mostMm * 0.97, leastMm === null || leastMm <= 0 ? null : leastMm * 1.02])
+    if (extension !== null) {
+      const focusM = focusFor(focalMm, focalMm + extension);
+      yield { focusM: focusM === null ? null : Number(focusM.toPrecision(4)) };
+    }
+  yield { focusM: null };
+}
+
+/** Turns that leave a sharp pin sharp and blur what must be soft: at the aperture set and at wider ones, with the other movement as it is and at zero. */
+function* isolating(geometry: Geometry): Generator<SetupPatch> {
+  const { settings } = geometry;
+  const { pins, limits, front, fNumber, rig } = settings;
+  const wantedMm = geometry.blurAllowed.cocMm * limits.softTimes * 1.15;
+  const straight = front.tiltDeg === 0 && front.swingDeg === 0;
+  const marks = ringOf(rig.lens).filter((mark) => mark <= fNumber);
+  const openings = new Set([fNumber, marks[0] ?? fNumber, marks[Math.floor(marks.length / 2)] ?? fNumber]);
+  for (const turn of straight ? [front] : [front, UNTURNED])
+    for (const opening of openings) {
+      const from = freshGeometry({ ...settings, front: turn, fNumber: opening });
+      for (const { id, role } of pins)
+        for (const movement of role === 'sharp' ? (['swing', 'tilt'] as const) : []) {
+          const found = isolate(from, id, movement, wantedMm);
+          if (found) yield found.patch;
+        }
+    }
+}
+
+function partly(from: StandardTurn, to: StandardTurn, part: number): StandardTurn {
+  const along = (a: number, b: number): number => a + (b - a) * part;
+  return { tiltDeg: along(from.tiltDeg, to.tiltDeg), swingDeg: along(from.swingDeg, to.swingDeg) };
+}
+
+/** Hundredths of a degree: what is written down. */
+function inHundredths({ tiltDeg, swingDeg }: StandardTurn): StandardTurn {
+  const hundredths = (deg: number): number => Math.round(deg * 100) / 100 + 0;
+  return { tiltDeg: hundredths(tiltDeg), swingDeg: hundredths(swingDeg) };
+}

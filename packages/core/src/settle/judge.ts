@@ -1,0 +1,56 @@
+import { marginOf } from '../checks/evaluate';
+import type { Margin } from '../checks/fix';
+import { withPivotDoubt } from '../checks/pivotDoubt';
+import { CHECKS, type CheckKind, type Found } from '../checks/registry';
+import { freshGeometry } from '../geometry/geometry';
+import type { SetupSettings } from '../model/setup';
+
+/** What all checks come to for one setup. */
+export interface Judged {
+  /** Checks that fail or are unknown, in the order of the registry. */
+  readonly bad: readonly Found[];
+  /** Checks that pass with little to spare. */
+  readonly tight: readonly Found[];
+}
+
+/**
+ * All checks of a setup, from the start, without those that are let go.
+ *
+ * @param settings the settings of a setup
+ * @param without checks that are let go
+ * @param mostBad once so many are bad the rest is not looked at
+ */
+export function judged(settings: SetupSettings, without: ReadonlySet<string> = new Set(), mostBad = Infinity): Judged {
+  const geometry = freshGeometry(settings);
+  const bad: Found[] = [];
+  const tight: Found[] = [];
+  for (const check of CHECKS) {
+    if (without.has(check.kind)) continue;
+    const facts = withPivotDoubt(check, geometry);
+    if (facts === null || facts.state === 'passes') continue;
+    // The registry pairs each kind with the facts that its definition returns.
+    const found = { kind: check.kind, ...facts } as unknown as Found;
+    if (facts.state !== 'tight') bad.push(found);
+    else if (check.weight === 'counts') tight.push(found);
+    if (bad.length >= mostBad) break;
+  }
+  return { bad, tight };
+}
+
+/** A check with what it has left. */
+export interface MarginLeft {
+  readonly kind: CheckKind;
+  readonly margin: Margin;
+}
+
+/** What is left where the frame lies over the lens and in the depth, as far as it is a number: what a hand can still use up. */
+export function marginsLeft(settings: SetupSettings): readonly MarginLeft[] {
+  const geometry = freshGeometry(settings);
+  return CHECKS.flatMap((check): readonly MarginLeft[] => {
+    if (check.weight !== 'counts') return [];
+    const facts = withPivotDoubt(check, geometry);
+    if (facts === null || facts.state === 'unknown') return [];
+    const margin = marginOf({ kind: check.kind, ...facts } as unknown as Found);
+    return margin === null || !Number.isFinite(margin.value) ? [] : [{ kind: check.kind, margin }];
+  });
+}

@@ -1,0 +1,137 @@
+import { stopsBetween } from '../coverage/apertures';
+import { freshGeometry, type Geometry } from '../geometry/geometry';
+import { pinStates } from '../geometry/pins';
+import { workingExposure } from '../exposure/working';
+import type { Mosaic } from '../model/mosaic';
+import type { SetupSettings } from '../model/setup';
+import { airyMm } from '../planning/apertureChoice';
+import type { Change } from './controls';
+
+/**
+ * The one table of weights, by which solutions are put in order: fewest
+ * controls first; a solution that passes with little to spare counts as half a
+ * control more; then the smallest movement, in units that a hand notices; then
+ * the best picture. All of it is common practice, none of it measured.
+ */
+export const WEIGHTS = {
+  /** What a tight check counts, in controls. */
+  tight: 0.5,
+  /** One unit that a hand notices: half a millimetre of a slide, a third of a stop, a quarter of a degree of tilt, half a degree of the head, a twentieth of the distance, five centimetres of height. */
+  slideMm: 0.5,
+  stops: 1 / 3,
+  tiltDeg: 0.25,
+  headDeg: 0.5,
+  distanceShare: 0.05,
+  heightM: 0.05,
+  /** What else is changed counts so many units: the frame turned, the focus, a filter or another shutter, a mosaic laid out, the rig changed. */
+  turnedFrame: 2,
+  focus: 1,
+  exposure: 4,
+  mosaic: 40,
+  rig: 60,
+  /** One unit of movement is worth so much of the picture: a blur a twentieth larger. */
+  softerShare: 0.05,
+} as const;
+
+/** What a solution costs beside the start. */
+export interface Cost {
+  /** How many controls are set to another value. */
+  readonly controls: number;
+  /** How much is moved, in units that a hand notices. */
+  readonly movement: number;
+  /** How much larger the blur of diffraction and defocus together is, a share of what it was; below zero where the picture gains. */
+  readonly softer: number;
+  /** Frames that have to be shot. */
+  readonly frames: number;
+  /** How much longer the exposure is, stops; `null` where nothing is metered. */
+  readonly longerStops: number | null;
+}
+
+/** How much one change moves, in units that a hand notices. */
+function unitsOf({ key, from, to }: Change): number {
+  const far = typeof from === 'number' && typeof to === 'number' ? Math.abs(to - from) : 0;
+  switch (key) {
+    case 'movements.riseMm':
+    case 'movements.shiftMm':
+      return far / WEIGHTS.slideMm;
+    case 'fNumber':
+      return Math.abs(stopsBetween(Number(from), Number(to))) / WEIGHTS.stops;
+    case 'front.tiltDeg':
+    case 'front.swingDeg':
+    case 'rear.tiltDeg':
+    case 'rear.swingDeg':
+      return far / WEIGHTS.tiltDeg;
+    case 'scene.yawDeg':
+    case 'scene.pitchDeg':
+    case 'scene.rollDeg':
+      return far / WEIGHTS.headDeg;
+    case 'scene.distanceM':
+      return Math.abs(Math.log(Number(to) / Number(from))) / WEIGHTS.distanceShare;
+    case 'scene.asideM':
+    case 'scene.cameraHeightM':
+      return far / WEIGHTS.heightM;
+    case 'orientation':
+      return WEIGHTS.turnedFrame;
+    case 'focusM':
+      return WEIGHTS.focus;
+    case 'mosaic':
+      return WEIGHTS.mosaic;
+    case 'rig':
+      return WEIGHTS.rig;
+    default:
+      return WEIGHTS.exposure;
+  }
+}
+
+/** The blur of diffraction and of the worst pin together, as shares of what is allowed on this frame. */
+function blurShare(geometry: Geometry): number {
+  const { cocMm } = geometry.blurAllowed;
+  const worst = geometry.settings.scene === null ? 0 : worstPinMm(geometry);
+  return Math.hypot(airyMm(geometry, geometry.settings.fNumber), worst) / cocMm;
+}
+
+function worstPinMm(geometry: Geometry): number {
+  return pinStates(geometry)
+    .filter(({ pin }) => pin.role === 'sharp')
+    .reduce((most, { blurMm, pin }) => Math.max(most, blurMm === null ? 0 : blurMm * pin.weight), 0);
+}
+
+const framesOf = (mosaic: Mosaic | null): number => mosaic?.frames.length ?? 1;
+
+/**
+ * What it costs to come from one setup to another.
+ *
+ * @param from settings of a setup
+ * @param to the same setup, set in another way
+ * @param changes what has to be set
+ */
+export function costOf(from: SetupSettings, to: SetupSettings, changes: readonly Change[]): Cost {
+  const [before, after] = [freshGeometry(from), freshGeometry(to)];
+  const [was, is] = [workingExposure(before)?.shutterSpeedS ?? null, workingExposure(after)?.shutterSpeedS ?? null];
+  return {
+    controls: changes.length,
+    movement: changes.reduce((sum, change) => sum + unitsOf(change), 0),
+    softer: changes.length === 0 ? 0 : blurShare(after) / blurShare(before) - 1,
+    frames: framesOf(to.mosaic),
+    longerStops: was === null || is === null ? null : Math.log2(is / was),
+  };
+}
+
+/** The least that a solution can cost that makes these changes: what is known before its checks are looked at. */
+export function leastCost(changes: readonly Change[]): number {
+  return orderOf({ controls: changes.length, movement: changes.reduce((sum, change) => sum + unitsOf(change), 0), softer: 0 }, 0);
+}
+
+/** Movement never outweighs a control: so many units and more count as just less than half of one. */
+const MOST_UNITS = 400;
+
+/**
+ * One number by which solutions are put in order, the simplest first.
+ *
+ * @param cost what it costs
+ * @param tight how many checks pass with little to spare
+ */
+export function orderOf({ controls, movement, softer }: Pick<Cost, 'controls' | 'movement' | 'softer'>, tight: number): number {
+  const units = movement + Math.max(0, softer) / WEIGHTS.softerShare;
+  return controls + (tight > 0 ? WEIGHTS.tight : 0) + Math.min(0.49, (0.49 * units) / MOST_UNITS);
+}

@@ -1,0 +1,138 @@
+import fc from 'fast-check';
+import loadHighs from 'highs';
+import { evaluate } from '../checks/evaluate';
+import { evenly } from '../evenly.test-support';
+import { freshGeometry } from '../geometry/geometry';
+import type { SetupSettings } from '../model/setup';
+import { anySetup, frontScene, setup } from '../setup/fixtures.test-support';
+import { middleOf, nearestSettings, regionOf, REGION_KINDS } from './region';
+
+const NOTHING: ReadonlySet<string> = new Set();
+
+/** Whether every check that ends the movement passes, or passes with little to spare. */
+function stands(settings: SetupSettings): boolean {
+  const geometry = freshGeometry(settings);
+  return REGION_KINDS.every((kind) => {
+    const facts = evaluate(kind, geometry);
+    return facts === null || facts.state === 'passes' || facts.state === 'tight' || facts.state === 'unknown';
+  });
+}
+
+/** Setups before the front, some with the lens turned. */
+const before = fc
+  .record({
+    any: anySetup,
+    distanceM: evenly(20, 90),
+    heightM: evenly(2, 12),
+    widthM: evenly(1, 8),
+    tiltDeg: fc.constantFrom(0, 0, 3, -5),
+    swingDeg: fc.constantFrom(0, 0, 4),
+  })
+  .map(({ any, distanceM, heightM, widthM, tiltDeg, swingDeg }): SetupSettings => {
+    const scene = frontScene(distanceM, 1.6);
+    return {
+      ...any,
+      front: { tiltDeg, swingDeg },
+      focusM: distanceM,
+      scene: { ...scene, subject: { kind: 'front', widthM, heightM, depthM: 0, storeys: 2, bays: 2, turnDeg: 0 } },
+    };
+  });
+
+describe('what is allowed to the slides', () => {
+  test('whatever is offered passes the checks that end the movement, with room where room was asked for', () => {
+    let offered = 0;
+    fc.assert(
+      fc.property(before, fc.constantFrom(0.5, 0.005), (settings, spareMm) => {
+        const geometry = freshGeometry(settings);
+        const region = regionOf({ geometry, fNumber: settings.fNumber, spareMm, without: NOTHING });
+        if (!region) return;
+        for (const [moving, movements] of nearestSettings(region, settings.movements)) {
+          offered++;
+          expect({ moving, stands: stands({ ...settings, movements }) }).toEqual({ moving, stands: true });
+          const middle = middleOf(region, moving === 'none' ? 'rise' : moving, movements);
+          if (region.lockedTo === null && !region.fixed) expect(stands({ ...settings, movements: middle })).toBe(true);
+        }
+      }),
+      { numRuns: 300 },
+    );
+    expect(offered).toBeGreaterThan(100);
+  });
+
+  test('where nothing is offered no mark of the scales does, and nothing nearer than what is offered does', () => {
+    let [none, nearer] = [0, 0];
+    fc.assert(
+      fc.property(before, evenly(-12, 12), evenly(-12, 12), (settings, rise, shift) => {
+        const geometry = freshGeometry(settings);
+        const { kind } = settings.rig.mechanism;
+        if (kind === 'line' || kind === 'unknown') return;
+        const region = regionOf({ geometry, fNumber: settings.fNumber, spareMm: 0, without: NOTHING });
+        const offered = region ? [...nearestSettings(region, settings.movements).values()] : [];
+        const at = { riseMm: Math.round(rise * 10) / 10 + 0, shiftMm: Math.round(shift * 10) / 10 + 0 };
+        const away = (to: typeof at): number => Math.hypot(to.riseMm - settings.movements.riseMm, to.shiftMm - settings.movements.shiftMm);
+        if (!stands({ ...settings, movements: at })) return;
+        expect(offered.length).toBeGreaterThan(0);
+        nearer++;
+        expect(Math.min(...offered.map(away))).toBeLessThanOrEqual(away(at) + 0.05);
+        if (offered.length === 0) none++;
+      }),
+      { numRuns: 600 },
+    );
+    expect(none).toBe(0);
+    expect(nearer).toBeGreaterThan(20);
+  });
+
+  test('frame and slides alone are linear: the least movement is what HiGHS finds', async () => {
+    const highs = await loadHighs();
+    let solved = 0;
+    for (const [heightM, distanceM, rise, shift, asideM] of [
+      [20, 24, 0, 0, 0],
+      [22, 18, 3, -4, 2],
+      [12, 15, -6, 8, -3],
+      [26, 30, 10, 0, 4],
+      [31, 40, 2, 2, 1],
+    ] as const) {
+      const base = setup({ orientation: 'portrait', movements: { riseMm: rise, shiftMm: shift }, focusM: distanceM });
+      const settings: SetupSettings = {
+        ...base,
+        rig: { ...base.rig, mechanism: { kind: 'box', riseMm: 15, fallMm: 10, leftMm: 9, rightMm: 11 } },
+        scene: {
+          ...frontScene(distanceM, 1.6),
+          asideM,
+          subject: { kind: 'front', widthM: 6, heightM, depthM: 0, storeys: 2, bays: 2, turnDeg: 0 },
+        },
+      };
+      const geometry = freshGeometry(settings);
+      const without = new Set(['imageCircle', 'sharpCircle', 'rayAngle']);
+      const region = regionOf({ geometry, fNumber: 8, spareMm: 0, without });
+      const found = region ? [...nearestSettings(region, settings.movements).values()] : [];
+      // Level and square on: the subject in the frame is four lines, the ends of the slides four more.
+      const [v, w, h] = [geometry.imageMm, 24, 36];
+      const x = (m: number): number => (v * (m - asideM)) / distanceM;
+      const y = (m: number): number => (v * (m - 1.6)) / distanceM;
+      const program = `Minimize
+ obj: rp + rm + sp + sm
+Subject To
+ top: r >= ${y(heightM) - h / 2}
+ foot: r <= ${y(0) + h / 2}
+ right: s >= ${x(3) - w / 2}
+ left: s <= ${x(-3) + w / 2}
+ dr: r - rp + rm = ${rise}
+ ds: s - sp + sm = ${shift}
+Bounds
+ -10 <= r <= 15
+ -9 <= s <= 11
+End`;
+      const solution = highs.solve(program);
+      if (solution.Status !== 'Optimal') {
+        expect(found).toEqual([]);
+        continue;
+      }
+      solved++;
+      const least = Math.min(...found.map(({ riseMm, shiftMm }) => Math.abs(riseMm - rise) + Math.abs(shiftMm - shift)));
+      // Scales are set in tenths.
+      expect(least).toBeGreaterThanOrEqual(solution.ObjectiveValue - 1e-6);
+      expect(least).toBeLessThanOrEqual(solution.ObjectiveValue + 0.2 + 1e-6);
+    }
+    expect(solved).toBeGreaterThan(2);
+  });
+});

@@ -1,0 +1,33 @@
+import { catalogue } from '../catalogue';
+
+/** The name of each check, as it stands in a list. */
+export const checkNamesText = catalogue({
+  inFrame: 'the whole subject in the frame',
+  imageCircle: 'corners in the image circle',
+  sharpCircle: 'corners in the sharp circle',
+  rayAngle: 'angle of the light on the sensor',
+  travel: 'travel of the slides',
+  level: 'level',
+  obstacle: 'room for the camera',
+  stretch: 'edge stretch',
+  flare: 'flare',
+  pins: 'sharp pins',
+  soft: 'soft pins',
+  tiltTravel: 'travel of the tilt',
+  tiltScale: 'the tilt scale',
+  reach: 'focus range',
+  composed: 'composition after the tilt',
+  overlap: 'overlap of the frames',
+  parallax: 'parallax',
+  seam: 'seams',
+  room: 'room on the card',
+  time: 'shutter range',
+  reciprocity: 'reciprocity',
+  flash: 'flash sync',
+  flashPower: 'flash power',
+  pops: 'flash pops',
+  readout: 'rolling shutter',
+  diffraction: 'diffraction',
+  shake: 'camera shake',
+  film: 'film left',
+});
