@@ -40,7 +40,7 @@ describe('the command line', () => {
         { calc: 'pinwheel' },
       ]),
     );
-    expect(ran.status).toBe(0);
+    expect(ran.status).toBe(1);
     expect(JSON.parse(ran.stdout)).toMatchObject([
       { out: { imageMm: 200 } },
       { error: { code: 'unknown_calculator' } },
@@ -63,9 +63,57 @@ describe('the command line', () => {
     const help = gangway(['--help', 'leastAperture']).stdout;
     expect(help).toMatch(/maxTiltDeg\s+limit on the total tilt, null for none \(°/);
     expect(help).toMatch(/formula .*source /s);
+    // What is not typed comes in on standard input.
+    expect(JSON.parse(gangway(['conjugates'], '{"focalMm":100,"distanceM":0.2}').stdout)).toMatchObject({ imageMm: 200 });
+    expect(JSON.parse(gangway(['conjugates']).stderr)).toMatchObject({ error: { code: 'missing' } });
     expect(gangway(['conjugates', '{oops']).status).toBe(2);
     expect(gangway(['--frobnicate']).stderr).toMatch(/gangway calc --list/);
     expect(gangway(['--batch'], '{}').status).toBe(2);
+  });
+
+  test('answers are printed as a table or as CSV as well', () => {
+    const one = ['conjugates', '{"focalMm":100,"distanceM":0.2}', '--format'];
+    expect(
+      gangway([...one, 'table'])
+        .stdout.trim()
+        .split('\n')
+        .map((line) => line.split(/ {2,}/u)),
+    ).toEqual([
+      ['imageMm', 'magnification', 'extensionMm'],
+      ['200', '1', '100'],
+    ]);
+    expect(
+      gangway([...one, 'csv'])
+        .stdout.trim()
+        .split('\r\n'),
+    ).toEqual(['imageMm,magnification,extensionMm', '200,1,100']);
+    const many = JSON.stringify([{ calc: 'conjugates', in: { focalMm: 100, distanceM: 0.2 } }, { calc: 'nothing' }]);
+    const batch = gangway(['--batch', '--format', 'csv'], many);
+    expect(batch.status).toBe(1);
+    expect(
+      batch.stdout
+        .trim()
+        .split('\r\n')
+        .map((line) => line.split(',')[0]),
+    ).toEqual(['case', '1', '2']);
+    expect(gangway([...one, 'prose']).status).toBe(2);
+  });
+
+  test('bash completes the commands and the calculators', () => {
+    const { stdout } = spawnSync('node', ['bin/gangway.mjs', 'completion'], { encoding: 'utf8' });
+    const completed = (words: readonly string[]): readonly string[] =>
+      spawnSync(
+        'bash',
+        ['-c', `${stdout}\nCOMP_WORDS=(${words.join(' ')}); COMP_CWORD=${words.length - 1}; _gangway; echo "\${COMPREPLY[@]}"`],
+        {
+          encoding: 'utf8',
+        },
+      )
+        .stdout.trim()
+        .split(' ');
+    expect(completed(['gangway', 'se'])).toEqual(['settle']);
+    expect(completed(['gangway', 'calc', 'conj'])).toEqual(['conjugates']);
+    expect(completed(['gangway', 'settle', '--'])).toEqual(expect.arrayContaining(['--may', '--format']));
   });
 });
 
@@ -116,5 +164,62 @@ describe('the checks on the command line', () => {
     expect(JSON.parse(turned.stderr)).toHaveProperty('error.path', ['orientation']);
     expect(gangwayCheck([], '{oops').status).toBe(2);
     expect(gangwayCheck(['--frobnicate']).status).toBe(2);
+  });
+});
+
+describe('Settle on the command line', () => {
+  const gangwaySettle = (args: readonly string[], input = '') =>
+    spawnSync('node', ['bin/gangway.mjs', 'settle', ...args], { input, encoding: 'utf8', maxBuffer: 1 << 28 });
+  interface Answer {
+    readonly solutions: readonly { readonly changes: object; readonly settings: object; readonly sentence: string }[];
+    readonly conflict: {
+      readonly kinds: readonly string[];
+      readonly sentence: string;
+      readonly would: readonly { readonly may?: string }[];
+    } | null;
+  }
+  const demo = JSON.stringify(DEMO_SETUPS);
+
+  test('what it finds passes every check when it is checked again, in the order of the setups', () => {
+    const ran = gangwaySettle([], demo);
+    expect(ran.stderr).toBe('');
+    expect(ran.status).toBe(0);
+    const answers = JSON.parse(ran.stdout) as readonly Answer[];
+    expect(answers).toHaveLength(DEMO_SETUPS.length);
+    const solutions = answers.flatMap((each) => each.solutions);
+    expect(solutions.length).toBeGreaterThanOrEqual(DEMO_SETUPS.length);
+    const checked = spawnSync('node', ['bin/gangway.mjs', 'check'], {
+      input: JSON.stringify(solutions),
+      encoding: 'utf8',
+      maxBuffer: 1 << 28,
+    });
+    expect((JSON.parse(checked.stdout) as readonly { passes: boolean }[]).map(({ passes }) => passes)).toEqual(solutions.map(() => true));
+  });
+
+  test('only what may change is changed; what contradicts itself is said with what would work', () => {
+    const ran = gangwaySettle(['--may', 'movements,aperture'], demo);
+    expect(ran.status).toBe(0);
+    const answers = JSON.parse(ran.stdout) as readonly Answer[];
+    for (const { solutions, conflict } of answers) {
+      expect(solutions.length > 0).toBe(conflict === null);
+      for (const { changes } of solutions)
+        for (const key of Object.keys(changes)) expect(key).toMatch(/^(?:movements\.(?:rise|shift)Mm|fNumber)$/u);
+    }
+    const [tower, , , loft] = answers;
+    expect(tower?.solutions[0]?.changes).toEqual({ 'movements.riseMm': 11.5, fNumber: 11 });
+    expect(loft?.conflict).toMatchObject({ kinds: ['stretch'] });
+    expect(loft?.conflict?.would.map(({ may }) => may)).toContain('turn');
+    expect(gangwaySettle(['--format', 'csv'], demo).stdout).toMatch(/^setup,solution,sentence\r\n1,1,/u);
+  });
+
+  test('what cannot be read is refused', () => {
+    expect(gangwaySettle([], '{oops').status).toBe(2);
+    expect(gangwaySettle([], '{}').status).toBe(2);
+    const wrong = gangwaySettle(['--may', 'movements,luck'], demo);
+    expect(wrong.status).toBe(2);
+    expect(wrong.stderr).toMatch(/“luck”/u);
+    const one = gangwaySettle([], JSON.stringify([{ settings: { orientation: 'diagonal' } }]));
+    expect(one.status).toBe(1);
+    expect(JSON.parse(one.stdout)).toHaveProperty('0.error.path.0', 'settings');
   });
 });

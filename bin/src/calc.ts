@@ -3,6 +3,7 @@ import { say } from '@gangway/messages/say';
 import { z } from 'zod';
 import type { Calculator } from '@gangway/core/calculators/calculator';
 import { CALCULATORS, calculate, calculatorNamed } from '@gangway/core/calculators/registry';
+import { flat, printRows, type Format, type Row } from './format';
 import { notJson, readStdin, refuse, print, write } from './streams';
 
 export function list(): number {
@@ -74,19 +75,23 @@ export function help(name: string): number {
   return 2;
 }
 
-export function single(name: string, text: string): number {
+/** One calculation on JSON that was typed, or that comes in on standard input. */
+export async function single(name: string, typed: string | undefined, format: Format): Promise<number> {
   let input: unknown;
   try {
-    input = JSON.parse(text);
+    const text = typed ?? (process.stdin.isTTY ? '' : await readStdin());
+    input = JSON.parse(text.trim() === '' ? '{}' : text);
   } catch (error) {
     return refuse(notJson(error), 2);
   }
   const answer = calculate(name, input);
-  if (answer.ok) return print(JSON.stringify(answer.out));
-  return refuse(answer.error, 1);
+  if (!answer.ok) return refuse(answer.error, 1);
+  // An answer is an object by its schema.
+  return print(format === 'json' ? JSON.stringify(answer.out) : printRows([flat(answer.out)], format));
 }
 
-export async function batch(): Promise<number> {
+/** Many calculations, in order, one line of the answer for each; the exit code is 1 when one of them was refused. */
+export async function batch(format: Format): Promise<number> {
   let cases: unknown;
   try {
     cases = JSON.parse(await readStdin());
@@ -96,11 +101,24 @@ export async function batch(): Promise<number> {
   if (!Array.isArray(cases)) {
     return refuse({ code: 'wrong_type', path: [], message: say(calcText.theInputIsNotAn, { shape: '{calc, in}' }) }, 2);
   }
-  await write(JSON.stringify(cases.map(oneCase)));
-  return 0;
+  const answers = cases.map(oneCase);
+  if (format === 'json') await write(JSON.stringify(answers));
+  else await write(printRows(answers.map(rowOf), format));
+  return answers.some((each) => 'error' in each) ? 1 : 0;
 }
 
-function oneCase(each: unknown): { out: unknown } | { error: unknown } {
+/** Why one case of a batch was refused. */
+interface CaseError {
+  readonly code: string;
+  readonly path: readonly (string | number)[];
+  readonly message: string;
+}
+
+function rowOf(answer: ReturnType<typeof oneCase>, i: number): Row {
+  return 'error' in answer ? { case: i + 1, error: answer.error.message } : { case: i + 1, ...flat(answer.out as object) };
+}
+
+function oneCase(each: unknown): { readonly out: unknown } | { readonly error: CaseError } {
   if (typeof each !== 'object' || each === null || !('calc' in each) || typeof each.calc !== 'string') {
     return { error: { code: 'invalid', path: ['calc'], message: calcText.aCaseNeedsCalcThe } };
   }

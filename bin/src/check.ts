@@ -2,6 +2,8 @@ import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { checkedSetups, givenSettings } from '@gangway/contract/givenSetup';
 import { checkList, checkReport } from '@gangway/core/checks/report';
 import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Margin } from '@gangway/core/checks/fix';
+import { printRows, type Format, type Row } from './format';
 import { notJson, readStdin, refuse, print, write } from './streams';
 
 /** Every check with its step, a line each. */
@@ -12,7 +14,7 @@ export function listChecks(): number {
 }
 
 /** What the checks say about setups that come in as JSON: of one in full, of an array in short. One of an array that cannot be read does not stop the others; then the exit code is 1. */
-export async function check(): Promise<number> {
+export async function check(format: Format = 'json'): Promise<number> {
   let input: unknown;
   try {
     input = JSON.parse(await readStdin());
@@ -21,13 +23,30 @@ export async function check(): Promise<number> {
   }
   if (Array.isArray(input)) {
     const checked = checkedSetups(input);
-    await write(JSON.stringify(checked));
+    if (format === 'json') await write(JSON.stringify(checked));
+    else await write(printRows(checked.flatMap(rowsOf), format));
     return checked.some((each) => 'error' in each) ? 1 : 0;
   }
   const settings = givenSettings(input);
   if ('error' in settings) return refuse(settings.error, 1);
-  await write(JSON.stringify(checkReport(geometryOf(settings))));
+  const report = checkReport(geometryOf(settings));
+  if (format === 'json') await write(JSON.stringify(report));
+  else
+    await write(
+      printRows(
+        report.map(({ kind, state, margin, message }) => ({ kind, state, ...left(margin), sentence: message })),
+        format,
+      ),
+    );
   return 0;
+}
+
+const left = (margin: Margin | null): Row => ({ margin: margin?.value ?? null, unit: margin?.unit ?? null });
+
+function rowsOf(each: ReturnType<typeof checkedSetups>[number], i: number): readonly Row[] {
+  const setup = i + 1;
+  if ('error' in each) return [{ setup, kind: null, state: null, margin: null, unit: null, sentence: each.error.message }];
+  return each.checks.map(({ kind, state, margin, sentence }) => ({ setup, kind, state, ...left(margin), sentence }));
 }
 
 /** The setups of the demo job, as `check` takes them. */

@@ -3,10 +3,14 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { say } from '@gangway/messages/say';
 import { mainText } from '@gangway/messages/cli/main';
-import { Command, CommanderError } from 'commander';
+import { cliSettleText } from '@gangway/messages/cli/settle';
+import { Command, CommanderError, Option } from 'commander';
 import about from '../../package.json';
 import { batch, help, list, single } from './calc';
 import { check, demo, listChecks } from './check';
+import { completion } from './completion';
+import { FORMATS, type Format } from './format';
+import { MAY_NAMES, settleAll } from './settle';
 
 const SHAPES = { given: '{calc, in}', answered: '{out}', refused: '{error}' };
 
@@ -30,10 +34,14 @@ const EXAMPLES = [
       ['calc --batch < cases.json', say(mainText.runMany, SHAPES)],
       ['check --list', mainText.listChecks],
       ['check < setups.json', say(mainText.runChecks, { given: '{settings}' })],
+      ['settle --may NAMES < setups.json', say(cliSettleText.settle, { given: '{settings}' })],
       ['demo', mainText.demo],
+      ['completion', cliSettleText.completion],
       ...BACKUPS.map(([name, does]) => [[name, '<file>'].join(' '), does] as const),
     ] as const
   ).map(([typed, does]) => `gangway ${typed}`.padEnd(43) + does),
+  '',
+  cliSettleText.exitCodes,
   '',
 ].join('\n');
 
@@ -41,6 +49,7 @@ interface CalcOptions {
   readonly list?: boolean;
   readonly batch?: boolean;
   readonly help?: string | true;
+  readonly format: Format;
 }
 
 /** Runs the command line; answers the exit code: 0 done, 1 refused, 2 not understood. */
@@ -52,26 +61,44 @@ export async function main(args: readonly string[]): Promise<number> {
     .addHelpText('after', EXAMPLES)
     .showHelpAfterError(EXAMPLES)
     .exitOverride();
+  const format = (): Option => new Option('--format <format>', cliSettleText.format).choices(FORMATS).default('json');
   const calc = program.command('calc [name] [json]').description(mainText.runACalculator).helpOption(false);
   calc
     .option('--list', mainText.listAll)
     .option('--batch', say(mainText.batch, { given: SHAPES.given }))
     .option('--help [name]', mainText.help)
+    .addOption(format())
     .showHelpAfterError(EXAMPLES)
     .action(async (name: string | undefined, json: string | undefined, options: CalcOptions) => {
       if (options.help !== undefined) code = options.help === true ? helpOf(calc) : help(options.help);
       else if (options.list) code = list();
-      else if (options.batch) code = await batch();
+      else if (options.batch) code = await batch(options.format);
       else if (name === undefined) calc.error(mainText.errorTheNameOfA);
-      else code = single(name, json ?? '{}');
+      else code = await single(name, json, options.format);
     });
   program
     .command('check')
     .description(mainText.evaluateTheChecksOfA)
     .option('--list', mainText.listChecks)
+    .addOption(format())
     .showHelpAfterError(EXAMPLES)
-    .action(async ({ list: listed }: { readonly list?: boolean }) => {
-      code = listed ? listChecks() : await check();
+    .action(async ({ list: listed, format: as }: { readonly list?: boolean; readonly format: Format }) => {
+      code = listed ? listChecks() : await check(as);
+    });
+  program
+    .command('settle')
+    .description(say(cliSettleText.settle, { given: '{settings}' }))
+    .option('--may <names>', say(cliSettleText.may, { names: MAY_NAMES }))
+    .addOption(format())
+    .showHelpAfterError(EXAMPLES)
+    .action(async ({ may, format: as }: { readonly may?: string; readonly format: Format }) => {
+      code = await settleAll(may, as);
+    });
+  program
+    .command('completion')
+    .description(cliSettleText.completion)
+    .action(() => {
+      code = completion(program);
     });
   program
     .command('demo')

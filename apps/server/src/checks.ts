@@ -1,7 +1,7 @@
 import { givenSetupText } from '@gangway/messages/contract/givenSetup';
 import { say } from '@gangway/messages/say';
 import { Router } from 'express';
-import { checkedSetups, SHAPE } from '@gangway/contract/givenSetup';
+import { checkedSetups, givenMay, settledSetups, SHAPE } from '@gangway/contract/givenSetup';
 import { setupSettingsSchema } from '@gangway/contract/setup';
 import { openedSettings } from '@gangway/contract/storedSetup';
 import { checkList, checkReport } from '@gangway/core/checks/report';
@@ -21,6 +21,14 @@ export function checkRoutes(): Router {
     const given: unknown = req.body;
     if (!Array.isArray(given)) throw new HttpError(400, 'wrong_type', say(givenSetupText.notAList, { shape: SHAPE }));
     res.json(checkedSetups(given.map(cleaned)));
+  });
+  router.post('/settle', (req, res) => {
+    const given: unknown = req.body;
+    if (!Array.isArray(given)) throw new HttpError(400, 'wrong_type', say(givenSetupText.notAList, { shape: SHAPE }));
+    const may =
+      req.query.may === undefined ? undefined : givenMay(typeof req.query.may === 'string' ? req.query.may.split(',') : req.query.may);
+    if (may !== undefined && 'error' in may) throw new HttpError(400, may.error.code, may.error.message);
+    res.json(settledSetups(given.map(cleaned), may));
   });
   return router;
 }

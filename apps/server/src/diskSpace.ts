@@ -48,7 +48,7 @@ function levelOf(freeBytes: number | null, keepFreeBytes: number): SpaceLevel {
 }
 
 /** What changes nothing although it is sent, and what makes room. */
-const HARMLESS = /^\/(?:calc|checks)(?:\/|$)/u;
+const HARMLESS = /^\/(?:calc|checks?|settle)(?:\/|$)/u;
 
 /** Refuses what would be written while the disk is full. Reading and deleting go on. */
 export const refuseWhenFull =

@@ -12,6 +12,7 @@ const MANY_SETUPS = 60;
 const LONG: readonly (readonly [method: string, path: RegExp])[] = [
   ['GET', /^\/jobs\/[^/]+\/(?:archive|cards\.pdf)$/u],
   ['POST', /^\/kit\/changes$/u],
+  ['POST', /^\/settle$/u],
 ];
 
 /** Whether answering a request may take so long that others would notice. */
