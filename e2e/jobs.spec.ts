@@ -65,7 +65,7 @@ test('what was changed on the bench shows in the list of the job', async ({ page
   await page.getByRole('button', { name: /^f\/11/ }).click();
   await page.getByRole('link', { name: 'Larkmoor Ropeworks' }).click();
   await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem').first()).toContainText('f/11');
-  await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem').first()).toContainText('4 pass');
+  await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem').first()).toContainText('1 check fails');
 });
 
 test.describe('addresses of nothing', () => {

@@ -19,6 +19,7 @@ import { SavedLabel } from './autosave/SavedLabel';
 import { FrameControls } from './movements/FrameControls';
 import { RigLine } from './rig/RigLine';
 import { STEPS, stepNamed } from './steps/registry';
+import type { SetupSettings } from '@gangway/core/model/setup';
 import type { BenchStep } from '@gangway/core/model/step';
 import { rigEdit } from './rig/rigEdit';
 import { setupEdit } from './editing/setupEdit';
@@ -91,11 +92,14 @@ export function BenchPage() {
 function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry: Geometry }) {
   const { ItemDialog } = useSlots();
   const [sheet, setSheet] = useState<'rig' | MissingValue | null>(null);
+  const [preview, setPreview] = useState<SetupSettings | null>(null);
   const readingId = useId();
   const [step, setStep] = useStep();
   const definition = STEPS[step];
   // Drawings and scales follow the hand at every step; what is read, not dragged, some times a second.
   const later = useThrottled(geometry, READ_MS);
+  // What is hovered over is drawn as if it were set; the checks beside it stay those of the setup.
+  const shown = preview ? geometryOf(preview) : null;
   const close = () => setSheet(null);
   const chooseRig = useCallback(() => setSheet('rig'), []);
   const ask = useCallback((missing: MissingValue) => setSheet(missing), []);
@@ -107,7 +111,7 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
       <main className="grid min-h-0 grow lg:grid-cols-[minmax(0,1fr)_26rem]">
         <section
           aria-label={definition.drawing}
-          className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(18rem,1fr)_auto] p-3 max-sm:p-2"
+          className="relative grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(18rem,1fr)_auto] p-3 max-sm:p-2"
         >
           <div className="flex flex-wrap items-center gap-x-4">
             <StepChoice step={step} onChoose={setStep} />
@@ -122,15 +126,20 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
               </p>
             }
           >
-            <definition.View geometry={geometry} later={later} readingId={readingId} />
+            <definition.View geometry={shown ?? geometry} later={shown ?? later} readingId={readingId} />
           </Suspense>
+          {shown && (
+            <p className="pointer-events-none absolute top-[6.25rem] left-1/2 z-10 -translate-x-1/2 rounded-md bg-accent px-2 py-0.5 text-xs font-medium text-on-accent">
+              {benchText.preview}
+            </p>
+          )}
           {definition.Below && (
             <Suspense fallback={<div className="h-24" />}>
               <definition.Below geometry={geometry} />
             </Suspense>
           )}
         </section>
-        <Aside jobId={jobId} step={step} geometry={later} readingId={readingId} onRig={chooseRig} onAsk={ask} />
+        <Aside jobId={jobId} step={step} geometry={later} readingId={readingId} onRig={chooseRig} onAsk={ask} onPreview={setPreview} />
       </main>
       <Suspense fallback={null}>
         {sheet === 'rig' && (
@@ -166,16 +175,17 @@ interface AsideProps {
   readonly readingId: string;
   readonly onRig: () => void;
   readonly onAsk: (missing: MissingValue) => void;
+  readonly onPreview: (settings: SetupSettings | null) => void;
 }
 
 /** Rig, checks and cautions beside the drawings. */
-const Aside = memo(function Aside({ jobId, step, geometry, readingId, onRig, onAsk }: AsideProps) {
+const Aside = memo(function Aside({ jobId, step, geometry, readingId, onRig, onAsk, onPreview }: AsideProps) {
   const { Beside } = STEPS[step];
   return (
     <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-hairline bg-sheet p-4 max-lg:border-t lg:border-l lg:[contain:strict]">
       <RigLine rig={geometry.settings.rig} onChoose={onRig} />
       <Suspense fallback={<p role="status">{benchText.looking}</p>}>
-        <ChecksPanel geometry={geometry} onApply={setupEdit.apply} onAsk={onAsk} />
+        <ChecksPanel geometry={geometry} onApply={setupEdit.apply} onAsk={onAsk} onPreview={onPreview} />
       </Suspense>
       <Suspense fallback={null}>
         <Cautions jobId={jobId} step={step} geometry={geometry} />

@@ -19,6 +19,7 @@ import { NewSetup } from './NewSetup';
 import { SetupList } from './SetupList';
 import { lazyPart } from '../ui/lazyPart';
 
+const SettleAll = lazyPart(() => import('./SettleAll'), 'SettleAll');
 const JobSheet = lazyPart(() => import('./JobSheet'), 'JobSheet');
 
 const LAST_JOB = 'gangway.lastJob';
@@ -160,6 +161,7 @@ function OpenJob({ jobId }: { readonly jobId: string }) {
 function JobHead({ job }: { readonly job: Job }) {
   const [renaming, setRenaming] = useState(false);
   const [adding, setAdding] = useState(false);
+  const [settling, setSettling] = useState(false);
   const [duplicateJob] = api.useDuplicateJobMutation();
   const navigate = useNavigate();
   const tell = useToast();
@@ -210,6 +212,7 @@ function JobHead({ job }: { readonly job: Job }) {
       >
         {jobsText.log}
       </Link>
+      {job.setups.length > 0 && <Button onClick={() => setSettling(true)}>{jobsText.settleAll}</Button>}
       <Button look="main" onClick={() => setAdding(true)}>
         <Plus size={15} aria-hidden /> {jobsText.newSetup}
       </Button>
@@ -222,6 +225,7 @@ function JobHead({ job }: { readonly job: Job }) {
         ]}
       />
       {adding && <NewSetup job={job} onClose={() => setAdding(false)} />}
+      <Suspense fallback={null}>{settling && <SettleAll job={job} onClose={() => setSettling(false)} />}</Suspense>
     </div>
   );
 }

@@ -1,5 +1,4 @@
 import { ORIENTATION_LABELS } from '@gangway/core/words';
-import { stateText } from '@gangway/messages/core/state';
 import { jobsText } from '@gangway/messages/web/jobs';
 import { say } from '@gangway/messages/say';
 import { geometryOf } from '@gangway/core/geometry/geometry';
@@ -12,6 +11,7 @@ import type { Job } from '@gangway/contract/job';
 import type { Setup } from '@gangway/contract/storedSetup';
 import type { Shot } from '@gangway/core/log/shotFields';
 import { checkSentence } from '@gangway/core/checks/evaluate';
+import { verdictLine, verdictState } from '@gangway/core/checks/verdict';
 import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
 import { CircleMiniature } from '../setup/CircleMiniature';
 import { checksOf } from '../setup/checksOf';
@@ -23,7 +23,6 @@ import { NameEditor } from '../ui/NameEditor';
 import { useToast } from '../ui/Notes';
 import { useGrowing } from '../ui/useGrowing';
 import { StateMark } from '../ui/StateMark';
-import { STATE_ORDER, type CheckState, worstState } from '@gangway/core/state';
 
 /** The setups of a job, each with its Circle in small, what is set and what is found. */
 export function SetupList({ job }: { readonly job: Job }) {
@@ -72,7 +71,7 @@ function SetupRow({ setup, shots }: { readonly setup: Setup; readonly shots: num
   const [duplicateSetup] = api.useDuplicateSetupMutation();
   const tell = useToast();
   const found = checksOf(settings);
-  const worst = worstState(found);
+  const worst = verdictState(found);
   const first = found[0];
   const address = `/jobs/${setup.jobId}/setups/${setup.id}`;
 
@@ -148,18 +147,11 @@ function SetupRow({ setup, shots }: { readonly setup: Setup; readonly shots: num
         <p className="mt-1 flex items-start gap-2 text-sm">
           <StateMark state={worst} />
           <span className="min-w-0">
-            <span className="font-semibold">{countWords(found.map(({ state }) => state))}</span>
-            {first && first.state !== 'passes' && <span className="block text-ink-soft">{checkSentence(first)}</span>}
+            <span className="font-semibold">{verdictLine(found)}</span>
+            {first && (worst === 'fails' || worst === 'unknown') && <span className="block text-ink-soft">{checkSentence(first)}</span>}
           </span>
         </p>
       </div>
     </li>
   );
-}
-
-function countWords(states: readonly CheckState[]): string {
-  return STATE_ORDER.map((state) => ({ state, n: states.filter((each) => each === state).length }))
-    .filter(({ n }) => n > 0)
-    .map(({ state, n }) => say(stateText.howMany, { state, n }))
-    .join(', ');
 }

@@ -29,6 +29,11 @@ export async function renameSetup(setup: Setup, name: string): Promise<Entry> {
   return outbox.submit(setupWrite(setup, { name, settings: setup.settings }, setup), crypto.randomUUID());
 }
 
+/** Sets a setup that is listed to other settings. */
+export async function saveSettings(setup: Setup, settings: SetupSettings): Promise<Entry> {
+  return outbox.submit(setupWrite(setup, { name: setup.name, settings }, setup), crypto.randomUUID());
+}
+
 /** Makes a setup; answers its id. */
 export async function addSetup(jobId: string, name: string, settings: SetupSettings): Promise<string> {
   const setupId = crypto.randomUUID();

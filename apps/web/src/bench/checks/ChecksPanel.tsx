@@ -12,16 +12,29 @@ import type { MissingValue } from '@gangway/core/rig/missing';
 import { CheckRow } from '../../ui/CheckRow';
 import { useChecks } from './useChecks';
 import { TextButton } from '../../ui/TextButton';
+import type { SetupSettings } from '@gangway/core/model/setup';
+import type { Settled } from '@gangway/core/settle/settle';
+import { SettlePanel, setSolution } from '../settle/SettlePanel';
+import { SolutionButton } from '../settle/SolutionButton';
+import { useSettled } from '../settle/useSettled';
 
 interface ChecksPanelProps {
   readonly geometry: Geometry;
   readonly onApply: (patch: Fix['patch'], said: string) => void;
   readonly onAsk: (missing: MissingValue) => void;
+  /** Shows another setting on the bench, without setting it; `null` for the present one. */
+  readonly onPreview: (settings: SetupSettings | null) => void;
 }
 
 /** What Gangway has to say about the setup, worst first, each with what would cure it. */
-export function ChecksPanel({ geometry, onApply, onAsk }: ChecksPanelProps) {
+export function ChecksPanel({ geometry, onApply, onAsk, onPreview }: ChecksPanelProps) {
   const { checks, fresh, failed } = useChecks(geometry);
+  const { settings } = geometry;
+  const [settling, setSettling] = useState(false);
+  const settled = useSettled(
+    settings,
+    checks.some(({ state }) => state === 'fails' || state === 'unknown'),
+  );
   const [assumed, setAssumed] = useState(false);
   return (
     <section aria-label={checksText.checks}>
@@ -31,6 +44,7 @@ export function ChecksPanel({ geometry, onApply, onAsk }: ChecksPanelProps) {
           {assumed ? checksText.hideAssumptions : checksText.showAssumptions}
         </TextButton>
       </div>
+      <SettlePanel settings={settings} checks={checks} now={settled} open={settling} onOpen={setSettling} onPreview={onPreview} />
       <ul className="divide-y divide-hairline">
         {checks.map((check) => (
           <CheckRow
@@ -42,11 +56,36 @@ export function ChecksPanel({ geometry, onApply, onAsk }: ChecksPanelProps) {
             assumes={assumed ? checkNamed(check.kind).assumes : null}
             note={check.kind === 'level' && check.state === 'passes' ? null : checkNote(check)}
           >
-            <Fixes check={check} parts={geometry.settings.rig.parts} fresh={fresh} failed={failed} onApply={onApply} onAsk={onAsk} />
+            <Fixes
+              check={check}
+              parts={settings.rig.parts}
+              fresh={fresh}
+              failed={failed}
+              settled={settled.settled}
+              onApply={onApply}
+              onAsk={onAsk}
+              onPreview={onPreview}
+            />
           </CheckRow>
         ))}
       </ul>
     </section>
+  );
+}
+
+/** No single change helps: the whole setup solved does, or it is known that nothing that may change does. */
+function NoSingleFix({ settled, onPreview }: Pick<ChecksPanelProps, 'onPreview'> & { readonly settled: Settled | null }) {
+  const first = settled?.solutions[0];
+  const words = settled && !first ? checksText.nothingThatMayChange : checksText.noSingleChangeFixesThis;
+  return (
+    <>
+      <p className="mt-0.5 text-xs text-ink-soft">{words}</p>
+      {first && (
+        <div className="mt-1.5">
+          <SolutionButton solution={first} onPreview={onPreview} onUse={setSolution} />
+        </div>
+      )}
+    </>
   );
 }
 
@@ -55,9 +94,12 @@ function Fixes({
   parts,
   fresh,
   failed,
+  settled,
   onApply,
   onAsk,
+  onPreview,
 }: Omit<ChecksPanelProps, 'geometry'> & {
+  readonly settled: Settled | null;
   readonly check: CheckResult;
   readonly parts: RigParts;
   readonly fresh: boolean;
@@ -77,13 +119,7 @@ function Fixes({
     return <p className="mt-0.5 text-xs text-ink-soft">{checksText.lookingForFixes}</p>;
   }
   if (failed && check.state === 'fails') return <p className="mt-0.5 text-xs text-ink-soft">{checksText.couldNotComputeFixesInternal}</p>;
-  if (check.state === 'fails' && check.fixes.length === 0) {
-    return (
-      <p className="mt-0.5 text-xs text-ink-soft">
-        {checkNamed(check.kind).step === 'coverage' ? checksText.noSingleChangeOnThis : checksText.noSingleChangeFixesThis}
-      </p>
-    );
-  }
+  if (check.state === 'fails' && check.fixes.length === 0) return <NoSingleFix settled={settled} onPreview={onPreview} />;
   if (check.fixes.length === 0) return null;
   return (
     <ul className="mt-1.5 flex flex-wrap gap-1.5" aria-label={checksText.fixes}>

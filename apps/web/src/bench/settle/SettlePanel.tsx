@@ -1,0 +1,154 @@
+import { say } from '@gangway/messages/say';
+import { settleText } from '@gangway/messages/web/bench/settle';
+import { verdictLine, verdictState } from '@gangway/core/checks/verdict';
+import type { CheckResult } from '@gangway/core/checks/evaluate';
+import { LOCK_FIELDS } from '@gangway/core/fields/locks';
+import type { SetupSettings } from '@gangway/core/model/setup';
+import type { Conflict, Solution } from '@gangway/core/settle/settle';
+import { changeWords, checkName, contradictionSentence } from '@gangway/core/settle/wording';
+import { useEffect, useRef } from 'react';
+import { Button } from '../../ui/Button';
+import { StateMark } from '../../ui/StateMark';
+import { TextButton } from '../../ui/TextButton';
+import { setupEdit } from '../editing/setupEdit';
+import { Locks } from './Locks';
+import { SolutionButton } from './SolutionButton';
+import type { SettledNow } from './useSettled';
+
+interface SettlePanelProps {
+  readonly settings: SetupSettings;
+  readonly checks: readonly CheckResult[];
+  readonly now: SettledNow & { readonly cancel: () => void; readonly again: () => void };
+  readonly open: boolean;
+  readonly onOpen: (open: boolean) => void;
+  readonly onPreview: (settings: SetupSettings | null) => void;
+}
+
+/** The verdict over all checks, and Settle: every way to make all of them pass, or why there is none. */
+export function SettlePanel({ settings, checks, now, open, onOpen, onPreview }: SettlePanelProps) {
+  const state = verdictState(checks);
+  const needed = state === 'fails' || state === 'unknown';
+  useKeyS(needed ? () => onOpen(!open) : null);
+  return (
+    <section aria-label={settleText.verdict} className="mb-2 grid gap-2">
+      <div className="flex items-center gap-2">
+        <StateMark state={state} />
+        <p className="min-w-0 grow text-sm font-semibold" role="status" data-testid="verdict">
+          {verdictLine(checks)}
+        </p>
+        {needed && (
+          <Button look="main" title={settleText.settleKey} aria-expanded={open} aria-keyshortcuts="s" onClick={() => onOpen(!open)}>
+            {open ? settleText.close : settleText.settle}
+          </Button>
+        )}
+      </div>
+      {needed && !open && now.settled && <Summary settled={now.settled} />}
+      {needed && open && (
+        <>
+          <Found now={now} onPreview={onPreview} onUse={setSolution} />
+          <Locks locks={settings.locks} />
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Sets a solution as one step to undo. */
+export function setSolution(solution: Solution): void {
+  setupEdit.change(solution.settings, say(settleText.settled, { changes: changeWords(solution).join(', ') }));
+}
+
+function Summary({ settled: { solutions, conflict } }: { readonly settled: NonNullable<SettledNow['settled']> }) {
+  const words = solutions.length > 0 ? say(settleText.ways, { n: solutions.length }) : settleText.noWay;
+  return (
+    <p className="text-xs text-ink-soft">
+      {conflict && solutions.length > 0 ? `${settleText.onlyBy} ` : ''}
+      {words}
+    </p>
+  );
+}
+
+interface FoundProps extends Pick<SettlePanelProps, 'now' | 'onPreview'> {
+  readonly onUse: (solution: Solution) => void;
+}
+
+function Found({ now: { settled, share, failed, cancel, again }, onPreview, onUse }: FoundProps) {
+  if (failed) return <p className="text-sm text-ink-soft">{settleText.failed}</p>;
+  if (!settled) {
+    return share === null ? (
+      <p className="text-sm text-ink-soft">
+        {settleText.looking} <TextButton onClick={again}>{settleText.again}</TextButton>
+      </p>
+    ) : (
+      <div className="flex items-center gap-2 text-sm" role="status">
+        <progress value={share} max={1} className="grow accent-accent" aria-label={settleText.looking} />
+        <TextButton onClick={cancel}>{settleText.cancel}</TextButton>
+      </div>
+    );
+  }
+  const { solutions, conflict } = settled;
+  return (
+    <>
+      {conflict && <p className="text-sm leading-snug">{contradictionSentence(conflict)}</p>}
+      {conflict && solutions.length > 0 && <p className="text-xs text-ink-soft">{settleText.onlyBy}</p>}
+      {solutions.length > 0 && (
+        <ul className="grid gap-1.5" aria-label={settleText.solutions}>
+          {solutions.map((solution) => (
+            <li key={changeWords(solution).join()}>
+              <SolutionButton solution={solution} onPreview={onPreview} onUse={onUse} />
+            </li>
+          ))}
+        </ul>
+      )}
+      {conflict && <Otherwise conflict={conflict} shown={solutions} onPreview={onPreview} onUse={onUse} />}
+    </>
+  );
+}
+
+/** What would work with one thing more that may change, or with one requirement let go. */
+function Otherwise({
+  conflict: { would, dropped },
+  shown,
+  onPreview,
+  onUse,
+}: Pick<FoundProps, 'onPreview' | 'onUse'> & { readonly conflict: Conflict; readonly shown: readonly Solution[] }) {
+  const ways = [
+    ...would
+      .filter(({ solution }) => !shown.includes(solution))
+      .map(({ group, solution }) => ({ heading: say(settleText.allow, { what: LOCK_FIELDS[group].label.toLowerCase() }), solution })),
+    ...dropped
+      .filter(({ solution }) => solution.changes.length > 0)
+      .map(({ kind, solution }) => ({ heading: say(settleText.without, { what: checkName(kind) }), solution })),
+  ];
+  if (ways.length === 0) return null;
+  return (
+    <>
+      <p className="text-xs text-ink-soft">{settleText.withMore}</p>
+      <ul className="grid gap-1.5">
+        {ways.map(({ heading, solution }) => (
+          <li key={heading}>
+            <SolutionButton heading={heading} solution={solution} onPreview={onPreview} onUse={onUse} />
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+/** The key S, where nothing is typed. */
+function useKeyS(act: (() => void) | null): void {
+  const latest = useRef(act);
+  useEffect(() => {
+    latest.current = act;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key.toLowerCase() !== 's' || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.target instanceof HTMLElement && event.target.closest('input, select, textarea, [contenteditable], [role="dialog"]'))
+        return;
+      latest.current?.();
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, []);
+}

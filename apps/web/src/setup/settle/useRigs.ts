@@ -1,0 +1,19 @@
+import { builtRig, type Kit } from '@gangway/contract/kit';
+import type { Rig } from '@gangway/core/model/rig';
+import { useMemo } from 'react';
+import { api } from '../../store/api';
+import { useItems } from '../../store/useItems';
+
+/** The finished rigs of the kit; none while the kit is loading. */
+export function useRigs(): readonly Rig[] {
+  const { data: kit } = api.useKitQuery(undefined);
+  const items = useItems(kit);
+  return useMemo(() => finished(kit, items), [kit, items]);
+}
+
+function finished(kit: Kit | undefined, items: ReturnType<typeof useItems>): readonly Rig[] {
+  return (kit?.rigs ?? []).flatMap(({ rig, archived }) => {
+    const built = archived ? null : builtRig(rig, items);
+    return built ? [built] : [];
+  });
+}
