@@ -1,26 +1,20 @@
+import { readFileSync } from 'node:fs';
 import type { Command } from 'commander';
 import { CALCULATORS } from '@gangway/core/calculators/registry';
 import { print } from './streams';
 
-/** Prints what makes bash complete commands, options and the names of calculators: `source <(gangway completion)`. */
-export function completion(program: Command): number {
-  const words = (names: readonly string[]): string => names.join(' ');
+/**
+ * Prints what makes bash complete commands, options and the names of calculators.
+ *
+ * @param program every command with its options
+ * @param template the file with the places where they go
+ */
+export function completion(program: Command, template: string): number {
   const cases = program.commands.map((command) => {
     const options = command.options.flatMap(({ long }) => (long ? [long] : []));
     const names = command.name() === 'calc' ? CALCULATORS.map(({ name }) => name) : [];
-    return `    ${command.name()}) words="${words([...names, ...options])}" ;;`;
+    return `${command.name()}) words="${[...names, ...options].join(' ')}" ;;`;
   });
-  return print(
-    [
-      '_gangway() {',
-      `  local words="${words([...program.commands.map((command) => command.name()), '--help', '--version'])}"`,
-      '  case "${COMP_WORDS[1]}" in',
-      ...cases,
-      '  esac',
-      '  [ "$COMP_CWORD" -eq 1 ] && words="' + words(program.commands.map((command) => command.name())) + ' --help --version"',
-      '  COMPREPLY=($(compgen -W "$words" -- "${COMP_WORDS[COMP_CWORD]}"))',
-      '}',
-      'complete -F _gangway gangway',
-    ].join('\n'),
-  );
+  const commands = [...program.commands.map((command) => command.name()), '--help', '--version'];
+  return print(readFileSync(template, 'utf8').replace('@commands@', commands.join(' ')).replace('@cases@', cases.join('\n')));
 }

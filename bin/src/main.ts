@@ -23,6 +23,10 @@ const BACKUPS = [
   ['restore', mainText.restore],
 ] as const;
 
+/** Options that take a value, as they are typed. */
+const MAY_OPTION = ['--may', '<names>'].join(' ');
+const FORMAT_OPTION = ['--format', '<format>'].join(' ');
+
 /** What can be typed, with what it does. */
 const EXAMPLES = [
   '',
@@ -34,7 +38,7 @@ const EXAMPLES = [
       ['calc --batch < cases.json', say(mainText.runMany, SHAPES)],
       ['check --list', mainText.listChecks],
       ['check < setups.json', say(mainText.runChecks, { given: '{settings}' })],
-      ['settle --may NAMES < setups.json', say(cliSettleText.settle, { given: '{settings}' })],
+      ['settle < setups.json', say(cliSettleText.settle, { given: '{settings}' })],
       ['demo', mainText.demo],
       ['completion', cliSettleText.completion],
       ...BACKUPS.map(([name, does]) => [[name, '<file>'].join(' '), does] as const),
@@ -61,7 +65,7 @@ export async function main(args: readonly string[]): Promise<number> {
     .addHelpText('after', EXAMPLES)
     .showHelpAfterError(EXAMPLES)
     .exitOverride();
-  const format = (): Option => new Option('--format <format>', cliSettleText.format).choices(FORMATS).default('json');
+  const format = (): Option => new Option(FORMAT_OPTION, cliSettleText.format).choices(FORMATS).default('json');
   const calc = program.command('calc [name] [json]').description(mainText.runACalculator).helpOption(false);
   calc
     .option('--list', mainText.listAll)
@@ -88,7 +92,7 @@ export async function main(args: readonly string[]): Promise<number> {
   program
     .command('settle')
     .description(say(cliSettleText.settle, { given: '{settings}' }))
-    .option('--may <names>', say(cliSettleText.may, { names: MAY_NAMES }))
+    .option(MAY_OPTION, say(cliSettleText.may, { names: MAY_NAMES }))
     .addOption(format())
     .showHelpAfterError(EXAMPLES)
     .action(async ({ may, format: as }: { readonly may?: string; readonly format: Format }) => {
@@ -98,7 +102,7 @@ export async function main(args: readonly string[]): Promise<number> {
     .command('completion')
     .description(cliSettleText.completion)
     .action(() => {
-      code = completion(program);
+      code = completion(program, join(here, 'bin', 'completion.bash'));
     });
   program
     .command('demo')

@@ -358,6 +358,22 @@ describe('checks over HTTP', () => {
     ]);
     await api().post('/api/check').send({ settings }).expect(400);
   });
+
+  test('setups are settled within what may change', async () => {
+    const { body } = await api()
+      .post('/api/settle?may=movements,aperture')
+      .send([{ settings }, { settings: { ...settings, fNumber: -1 } }])
+      .expect(200);
+    expect(body).toMatchObject([{ solutions: expect.any(Array) as unknown }, { error: { path: ['settings', 'fNumber'] } }]);
+    const [{ solutions }] = body as [{ solutions: { changes: object }[] }];
+    for (const { changes } of solutions) for (const key of Object.keys(changes)) expect(key).toMatch(/^(?:movements\.|fNumber)/u);
+    const refused = await api().post('/api/settle?may=luck').send([{ settings }]).expect(400);
+    expect(apiErrorSchema.parse(refused.body).error).toMatchObject({
+      code: 'unknown_control',
+      message: expect.stringContaining('“luck”') as unknown,
+    });
+    await api().post('/api/settle').send({ settings }).expect(400);
+  });
 });
 
 describe('calculators over HTTP', () => {

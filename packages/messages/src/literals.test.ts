@@ -43,7 +43,7 @@ function isClasses(text: string): boolean {
 
 const isCode = (text: string): boolean =>
   /^(\/|#|\.{1,2}\/|https?:|@|blob:|data:|image\/|application\/|text\/|video\/)/u.test(text) ||
-  /(void main|=>|;\s*$|attachment;|<\?xpacket|^<[a-z]|^event: |^stroke-|^(npx|gangway|calc|check) |^\{calc, in\}$|charset=|default-src|max-age|noreferrer|\bsql\b|\$\d)/u.test(
+  /(void main|=>|;\s*$|attachment;|<\?xpacket|^<[a-z]|^event: |^stroke-|^(npx|gangway|calc|check|settle) |^\{calc, in\}$|charset=|default-src|max-age|noreferrer|\bsql\b|\$\d)/u.test(
     text,
   ) ||
   /^[a-z-]+\(/u.test(text.trim());

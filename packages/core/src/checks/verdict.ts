@@ -11,7 +11,7 @@ import { checkNamed } from './registry';
  * @param results what the checks have found, worst first
  *
  * @example
- * verdictLine(evaluateAll(frontGeometry)) // => 'Unknown: 1 value missing'
+ * verdictLine(evaluateAll(frontGeometry)) // => 'Unknown: 2 values missing'
  */
 export function verdictLine(results: readonly Found[]): string {
   const of = (state: CheckState): readonly Found[] => results.filter((each) => each.state === state);

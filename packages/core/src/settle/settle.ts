@@ -70,7 +70,14 @@ export interface SettleRequest {
   readonly onProgress?: (share: number) => void;
 }
 
-/** What the locks of a setup let Settle change. */
+/**
+ * What the locks of a setup let Settle change.
+ *
+ * @param setup the locks of a setup
+ *
+ * @example
+ * requestOf(front).lastResorts // => ['distance', 'height', 'mosaic', 'rig']
+ */
 export function requestOf({ locks }: { readonly locks: Locks }): Pick<SettleRequest, 'may' | 'lastResorts'> {
   const of = (wanted: Locks[ControlGroup]): readonly ControlGroup[] => CONTROL_GROUPS.filter((group) => locks[group] === wanted);
   return { may: of('free'), lastResorts: of('ifNeeded') };
@@ -118,7 +125,7 @@ const STAGES: readonly Stage[] = [
  * @param request what may be changed
  *
  * @example
- * settle(front, { may: ['movements', 'aperture'], lastResorts: [] }).solutions.length // => 1
+ * settle({ ...front, pins: [], exposure: { ...front.exposure, meter: null } }).solutions.length // => 1
  */
 export function settle(start: SetupSettings, request: SettleRequest = requestOf(start)): Settled {
   const ways: Search['ways'] = new Map();

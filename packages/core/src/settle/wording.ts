@@ -26,7 +26,7 @@ const SAID_WITH: Readonly<Record<string, string>> = {
  * @param solution a way to make every check pass
  *
  * @example
- * changeWords({ changes: [{ key: 'fNumber', group: 'aperture', from: 8, to: 11 }], settings: front }) // => ['f/11']
+ * changeWords({ changes: [{ key: 'fNumber', group: 'aperture', from: 11, to: 8 }], settings: front }) // => ['f/8']
  */
 export function changeWords({ changes, settings }: Pick<Solution, 'changes' | 'settings'>): readonly string[] {
   const keys = new Set(changes.map(({ key }) => key));
@@ -138,8 +138,15 @@ export function solutionSentence(solution: Solution): string {
     : say(settleText.passesTight, { changes, least: marginWords(least.margin) });
 }
 
-/** The margins of the checks that are tight, the least first; of one that passes with room there are none. */
-export function leastMargins({ margins, tight }: Solution): Solution['margins'] {
+/**
+ * The margins of the checks that are tight, the least first; of one that passes with room there are none.
+ *
+ * @param solution a way to make every check pass
+ *
+ * @example
+ * leastMargins({ tight: ['travel'], margins: [{ kind: 'travel', margin: { value: 0.2, unit: 'mm' } }, { kind: 'level', margin: { value: 1, unit: '°' } }] }).length // => 1
+ */
+export function leastMargins({ margins, tight }: Pick<Solution, 'margins' | 'tight'>): Solution['margins'] {
   return margins.filter(({ kind }) => tight.includes(kind)).sort((a, b) => a.margin.value - b.margin.value);
 }
 

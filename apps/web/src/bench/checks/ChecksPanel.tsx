@@ -38,13 +38,20 @@ export function ChecksPanel({ geometry, onApply, onAsk, onPreview }: ChecksPanel
   const [assumed, setAssumed] = useState(false);
   return (
     <section aria-label={checksText.checks}>
-      <div className="mb-1 flex items-baseline justify-between gap-2">
-        <h2 className="engraved">{checksText.checks}</h2>
-        <TextButton onClick={() => setAssumed(!assumed)} className="text-xs">
-          {assumed ? checksText.hideAssumptions : checksText.showAssumptions}
-        </TextButton>
-      </div>
-      <SettlePanel settings={settings} checks={checks} now={settled} open={settling} onOpen={setSettling} onPreview={onPreview} />
+      <h2 className="sr-only">{checksText.checks}</h2>
+      <SettlePanel
+        settings={settings}
+        checks={checks}
+        now={settled}
+        open={settling}
+        onOpen={setSettling}
+        onPreview={onPreview}
+        beside={
+          <TextButton onClick={() => setAssumed(!assumed)} className="text-xs">
+            {assumed ? checksText.hideAssumptions : checksText.showAssumptions}
+          </TextButton>
+        }
+      />
       <ul className="divide-y divide-hairline">
         {checks.map((check) => (
           <CheckRow

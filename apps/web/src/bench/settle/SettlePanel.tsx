@@ -6,7 +6,7 @@ import { LOCK_FIELDS } from '@gangway/core/fields/locks';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import type { Conflict, Solution } from '@gangway/core/settle/settle';
 import { changeWords, checkName, contradictionSentence } from '@gangway/core/settle/wording';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { Button } from '../../ui/Button';
 import { StateMark } from '../../ui/StateMark';
 import { TextButton } from '../../ui/TextButton';
@@ -22,20 +22,23 @@ interface SettlePanelProps {
   readonly open: boolean;
   readonly onOpen: (open: boolean) => void;
   readonly onPreview: (settings: SetupSettings | null) => void;
+  /** What stands in the line of the verdict as well. */
+  readonly beside: ReactNode;
 }
 
 /** The verdict over all checks, and Settle: every way to make all of them pass, or why there is none. */
-export function SettlePanel({ settings, checks, now, open, onOpen, onPreview }: SettlePanelProps) {
+export function SettlePanel({ settings, checks, now, open, onOpen, onPreview, beside }: SettlePanelProps) {
   const state = verdictState(checks);
   const needed = state === 'fails' || state === 'unknown';
   useKeyS(needed ? () => onOpen(!open) : null);
   return (
-    <section aria-label={settleText.verdict} className="mb-2 grid gap-2">
+    <section aria-label={settleText.verdict} className="mb-1 grid gap-1.5">
       <div className="flex items-center gap-2">
         <StateMark state={state} />
         <p className="min-w-0 grow text-sm font-semibold" role="status" data-testid="verdict">
           {verdictLine(checks)}
         </p>
+        {beside}
         {needed && (
           <Button look="main" title={settleText.settleKey} aria-expanded={open} aria-keyshortcuts="s" onClick={() => onOpen(!open)}>
             {open ? settleText.close : settleText.settle}
