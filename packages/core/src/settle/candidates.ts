@@ -71,9 +71,11 @@ export function candidatesAt(settings: SetupSettings, search: Search, depth: Dep
   const found: Candidate[] = [];
   for (const orientation of orientations(settings, search)) {
     const held = orientation === settings.orientation ? settings : { ...settings, orientation };
+    if (!canFocus(held)) continue;
     if (!stanceStands(held, search.without)) continue;
     for (const way of depth === 'all' ? waysOf(held, search) : firstFocusWays(freshGeometry(held), search.may)) {
       const turned = patched(held, way.front === undefined ? way : { ...way, composed: true });
+      if (!canFocus(turned)) continue;
       for (const each of settingsOf(freshGeometry(turned), search)) {
         const made = candidate(search, each);
         if (made) found.push(made);
@@ -81,6 +83,11 @@ export function candidatesAt(settings: SetupSettings, search: Search, depth: Dep
     }
   }
   return found;
+}
+
+/** Whether a lens can be focused so at all: nothing is imaged inside its focal length. */
+function canFocus({ focusM, rig }: SetupSettings): boolean {
+  return focusM === null || focusM < 0 || focusM * 1000 > rig.lens.focalMm;
 }
 
 function orientations({ orientation, rig }: SetupSettings, { may }: Search): readonly Orientation[] {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { ringOf } from '../coverage/apertures';
 import { evenly } from '../evenly.test-support';
+import { CONTROL_GROUPS } from '../fields/locks';
 import type { SetupSettings } from '../model/setup';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { frontScene, setup } from '../setup/fixtures.test-support';
@@ -188,6 +189,21 @@ describe('from any start', () => {
     );
     expect(singles).toBeGreaterThan(3);
     expect(impossible).toBeGreaterThan(3);
+  });
+
+  test('places so near that a tilted lens would have to focus inside its focal length are passed over', () => {
+    const near = setup({
+      focusM: 0.1,
+      front: { tiltDeg: 20, swingDeg: 0 },
+      pins: [{ id: 'wall', name: 'the wall', role: 'sharp', weight: 1, place: { kind: 'thing', thing: 'wall' } }],
+      scene: {
+        ...frontScene(0.1, 1.6),
+        subject: { kind: 'front', widthM: 0.02, heightM: 3.2, depthM: 0, storeys: 1, bays: 1, turnDeg: 0 },
+      },
+    });
+    const { solutions, conflict } = settle(near, { may: ['movements', 'aperture', 'focus', 'distance'], lastResorts: [], waysOut: false });
+    expect(solutions.length > 0 || conflict !== null).toBe(true);
+    for (const { settings } of solutions) expect(judged(settings).bad).toEqual([]);
   });
 
   test('what passes already is left alone', () => {

@@ -160,10 +160,13 @@ export function settle(start: SetupSettings, request: SettleRequest = requestOf(
   };
 }
 
+/** The camera where it stands, level: what a requirement that is let go is looked for with. */
+const NEAR_STAGES = STAGES.slice(0, 2);
+
 /** Up to three ways with what may be changed; none where nothing does. */
-function solve(search: Search, rigs: readonly Rig[]): readonly Solution[] {
+function solve(search: Search, rigs: readonly Rig[], stages: readonly Stage[] = STAGES): readonly Solution[] {
   const found: Solution[] = [];
-  for (const { group, controls, candidates } of STAGES) {
+  for (const { group, controls, candidates } of stages) {
     if (group !== null && !search.may.has(group)) continue;
     // A dearer kind of change is not looked at where what was found is as simple as it can be.
     if (found.some((each) => each.changes.length <= controls)) continue;
@@ -363,7 +366,7 @@ function requirements(
   rigs: readonly Rig[],
 ): { readonly kinds: readonly CheckKind[]; readonly dropped: readonly Dropped[] } {
   const kinds = concerned(search);
-  const without = (letGo: readonly string[]): readonly Solution[] => solve({ ...search, without: new Set(letGo) }, rigs);
+  const without = (letGo: readonly string[]): readonly Solution[] => solve({ ...search, without: new Set(letGo) }, rigs, NEAR_STAGES);
   const dropped = kinds.flatMap((kind): readonly Dropped[] => {
     const [solution] = without([kind]);
     return solution ? [{ kind, solution }] : [];

@@ -48,7 +48,15 @@ export function SettlePanel({ settings, checks, now, open, onOpen, onPreview, be
       {needed && !open && now.settled && <Summary settled={now.settled} />}
       {needed && open && (
         <>
-          <Found now={now} onPreview={onPreview} onUse={setSolution} />
+          <Found
+            now={now}
+            onPreview={onPreview}
+            onUse={(solution) => {
+              // After an undo the bench is seen as it was, not the list again.
+              onOpen(false);
+              setSolution(solution);
+            }}
+          />
           <Locks locks={settings.locks} />
         </>
       )}

@@ -30,7 +30,8 @@ export function SolutionButton({ solution, heading, onPreview, onUse }: Solution
     <button
       type="button"
       aria-label={say(settleText.use, { changes: words })}
-      onPointerEnter={(event) => event.pointerType === 'mouse' && show()}
+      // Not on entering: what comes to lie under a mouse that rests is not hovered over.
+      onPointerMove={(event) => event.pointerType === 'mouse' && show()}
       onPointerLeave={hide}
       onFocus={show}
       onBlur={hide}
