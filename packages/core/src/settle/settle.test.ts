@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { ringOf } from '../coverage/apertures';
 import { evenly } from '../evenly.test-support';
-import { CONTROL_GROUPS } from '../fields/locks';
 import type { SetupSettings } from '../model/setup';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { frontScene, setup } from '../setup/fixtures.test-support';
