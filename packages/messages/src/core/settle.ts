@@ -40,5 +40,5 @@ export const settleText = catalogue({
   circleTooSmall: 'In {orientation} the frame does not fit the sharp circle at any aperture.',
   fits: '{orientation, select, landscape {Landscape} other {Portrait}} would hold the subject with {movement}.',
   notTogether:
-    '{count, plural, one {Nothing that may change fixes this:} other {No setting that may change passes all of these at once:}} {sentences}',
+    '{count, plural, one {Nothing that may change fixes this:} other {Nothing that may change makes all of these pass at once:}} {sentences}',
 });
