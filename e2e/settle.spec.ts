@@ -25,6 +25,12 @@ test('Settle finds a setting at which every check passes; hovering shows it, a c
   await expect(rise(page)).toHaveValue('11.5');
   // The checks are still those of the setup as it is.
   await expect(verdict(page)).toHaveText('2 checks fail');
+  await expect(page.getByRole('textbox', { name: 'f/' })).toHaveValue('11');
+  // A list that is closed under the mouse takes its preview along.
+  await page.keyboard.press('s');
+  await expect(rise(page)).toHaveValue('11.0');
+  await expect(page.getByRole('textbox', { name: 'f/' })).toHaveValue('8');
+  await page.keyboard.press('s');
   await page.mouse.move(5, 700);
   await expect(rise(page)).toHaveValue('11.0');
   await first.click();

@@ -1,4 +1,4 @@
-import { cliSettleText } from '@gangway/messages/cli/settle';
+import { calcText } from '@gangway/messages/cli/calc';
 import { say } from '@gangway/messages/say';
 import { CONTROL_GROUPS, type ControlGroup } from '@gangway/core/fields/locks';
 import { givenMay, settledSetups, SHAPE } from '@gangway/contract/givenSetup';
@@ -26,7 +26,7 @@ export async function settleAll(names: string | undefined, format: Format): Prom
   } catch (error) {
     return refuse(notJson(error), 2);
   }
-  if (!Array.isArray(input)) return refuse({ code: 'wrong_type', path: [], message: say(cliSettleText.notAList, { shape: SHAPE }) }, 2);
+  if (!Array.isArray(input)) return refuse({ code: 'wrong_type', path: [], message: say(calcText.theInputIsNotAn, { shape: SHAPE }) }, 2);
   const settled = settledSetups(input, may);
   if (format === 'json') await write(JSON.stringify(settled));
   else

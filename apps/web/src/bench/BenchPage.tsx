@@ -116,7 +116,7 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
           <div className="flex flex-wrap items-center gap-x-4">
             <StepChoice step={step} onChoose={setStep} />
             <div className="min-w-0 grow">
-              <FrameControls geometry={geometry} />
+              <FrameControls geometry={shown ?? geometry} />
             </div>
           </div>
           <Suspense
@@ -135,7 +135,7 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
           )}
           {definition.Below && (
             <Suspense fallback={<div className="h-24" />}>
-              <definition.Below geometry={geometry} />
+              <definition.Below geometry={shown ?? geometry} />
             </Suspense>
           )}
         </section>

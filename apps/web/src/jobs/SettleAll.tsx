@@ -102,7 +102,7 @@ export function SettleAll({ job, onClose }: SettleAllProps) {
 interface RowProps {
   readonly setup: Setup;
   /** What was found; `undefined` until it was looked for, `null` when Gangway failed at it. */
-  readonly settled: Settled | undefined;
+  readonly settled: Settled | null | undefined;
   readonly chosen: boolean;
   readonly onChoose: (chosen: boolean) => void;
 }
@@ -116,11 +116,12 @@ function Row({ setup, settled, chosen, onChoose }: RowProps) {
       <td className="py-1.5 pr-3 align-top">
         <span className="flex gap-1.5">
           <StateMark state={verdictState(checks)} />
-          {verdictLine(checks)}
+          {verdictLine(checks, setup.settings.rig.parts)}
         </span>
       </td>
       <td className="py-1.5 align-top">
-        {!settled && <span className="text-ink-soft">{jobsText.settling}</span>}
+        {settled === undefined && <span className="text-ink-soft">{jobsText.settling}</span>}
+        {settled === null && <span className="text-ink-soft">{jobsText.couldNotSettle}</span>}
         {solution && (
           <CheckField checked={chosen} onChange={onChoose}>
             {proposalWords(solution)}
@@ -144,17 +145,17 @@ function needsSettling({ settings }: Setup): boolean {
 }
 
 /** The setups settled one after the other, off the page; what is under way ends with the dialog. */
-function useAllSettled(setups: readonly Setup[]): ReadonlyMap<string, Settled> {
+function useAllSettled(setups: readonly Setup[]): ReadonlyMap<string, Settled | null> {
   const rigs = useRigs();
-  const [found, setFound] = useState<ReadonlyMap<string, Settled>>(new Map());
+  const [found, setFound] = useState<ReadonlyMap<string, Settled | null>>(new Map());
   const next = useMemo(() => setups.find(({ id }) => !found.has(id)), [setups, found]);
   useEffect(() => {
-    if (!next) return;
+    if (!next || rigs === null) return;
     let over = false;
     const stop = settleOffPage(next.settings, rigs, {
       onSettled: (settled) => {
         over = true;
-        setFound((before) => new Map(before).set(next.id, settled ?? { solutions: [], conflict: null }));
+        setFound((before) => new Map(before).set(next.id, settled));
       },
     });
     return () => {

@@ -147,7 +147,7 @@ function SetupRow({ setup, shots }: { readonly setup: Setup; readonly shots: num
         <p className="mt-1 flex items-start gap-2 text-sm">
           <StateMark state={worst} />
           <span className="min-w-0">
-            <span className="font-semibold">{verdictLine(found)}</span>
+            <span className="font-semibold">{verdictLine(found, settings.rig.parts)}</span>
             {first && (worst === 'fails' || worst === 'unknown') && <span className="block text-ink-soft">{checkSentence(first)}</span>}
           </span>
         </p>

@@ -387,7 +387,7 @@ function mind(geometry: Geometry): readonly CardStep[] {
   const told = (id: string, words: string): CardStep => ({ ...step('mind', id, words), told: true });
   const found = evaluateAll(geometry);
   // What is tight says so itself, right below.
-  const verdict = verdictState(found) === 'tight' ? [] : [told('verdict', verdictLine(found))];
+  const verdict = verdictState(found) === 'tight' ? [] : [told('verdict', verdictLine(found, geometry.settings.rig.parts))];
   return [
     ...verdict,
     ...found

@@ -1,27 +1,28 @@
 import { settleText } from '@gangway/messages/core/settle';
 import { say } from '@gangway/messages/say';
+import type { RigParts } from '../model/rig';
 import { worstState, type CheckState } from '../state';
-import { checkSentence } from './evaluate';
-import type { Found } from './registry';
-import { checkNamed } from './registry';
+import { checkSentence, missingValue } from './evaluate';
+import { checkNamed, type Found } from './registry';
 
 /**
  * All checks of a setup in one line: "Ready", "Tight: …", "2 checks fail", "Unknown: 1 value missing".
  *
  * @param results what the checks have found, worst first
+ * @param parts the components of the rig
  *
  * @example
- * verdictLine(evaluateAll(frontGeometry)) // => 'Unknown: 2 values missing'
+ * verdictLine(evaluateAll(frontGeometry), parts) // => 'Unknown: 2 values missing'
  */
-export function verdictLine(results: readonly Found[]): string {
+export function verdictLine(results: readonly Found[], parts: RigParts): string {
   const of = (state: CheckState): readonly Found[] => results.filter((each) => each.state === state);
   switch (verdictState(results)) {
     case 'fails':
       return say(settleText.fail, { n: of('fails').length });
     case 'unknown':
-      return say(settleText.unknown, { n: Math.max(1, of('unknown').length) });
+      return say(settleText.unknown, { n: missingCount(of('unknown'), parts) });
     case 'tight': {
-      const [first] = of('tight');
+      const first = of('tight').find(({ kind }) => checkNamed(kind).weight === 'counts');
       return first ? say(settleText.tight, { sentence: checkSentence(first) }) : settleText.ready;
     }
     case 'passes':
@@ -39,4 +40,13 @@ export function verdictLine(results: readonly Found[]): string {
  */
 export function verdictState(results: readonly Found[]): CheckState {
   return worstState(results.filter(({ kind, state }) => state !== 'tight' || checkNamed(kind).weight === 'counts'));
+}
+
+/** How many values have to be entered: several checks may lack the same one. Without any check one is missing all the same. */
+function missingCount(unknown: readonly Found[], parts: RigParts): number {
+  const names = unknown.map((each) => {
+    const missing = missingValue(each, parts);
+    return missing === null ? each.kind : `${missing.itemId} ${missing.spec}`;
+  });
+  return Math.max(1, new Set(names).size);
 }

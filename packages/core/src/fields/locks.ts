@@ -28,17 +28,6 @@ export type Locks = GroupValue<typeof LOCK_FIELDS>;
 /** What Settle may be allowed to change, as the hand knows it. */
 export type ControlGroup = keyof typeof LOCK_FIELDS;
 
-export const CONTROL_GROUPS = [
-  'orientation',
-  'movements',
-  'aperture',
-  'focus',
-  'tilt',
-  'turn',
-  'time',
-  'shade',
-  'distance',
-  'height',
-  'mosaic',
-  'rig',
-] as const satisfies readonly ControlGroup[];
+/** All of them, in that order. */
+// The keys of a constant are those of its type.
+export const CONTROL_GROUPS = Object.keys(LOCK_FIELDS) as readonly ControlGroup[];

@@ -18,9 +18,8 @@ export interface Judged {
  *
  * @param settings the settings of a setup
  * @param without checks that are let go
- * @param mostBad once so many are bad the rest is not looked at
  */
-export function judged(settings: SetupSettings, without: ReadonlySet<string> = new Set(), mostBad = Infinity): Judged {
+export function judged(settings: SetupSettings, without: ReadonlySet<string> = new Set()): Judged {
   const geometry = freshGeometry(settings);
   const bad: Found[] = [];
   const tight: Found[] = [];
@@ -32,7 +31,6 @@ export function judged(settings: SetupSettings, without: ReadonlySet<string> = n
     const found = { kind: check.kind, ...facts } as unknown as Found;
     if (facts.state !== 'tight') bad.push(found);
     else if (check.weight === 'counts') tight.push(found);
-    if (bad.length >= mostBad) break;
   }
   return { bad, tight };
 }
@@ -43,7 +41,7 @@ export interface MarginLeft {
   readonly margin: Margin;
 }
 
-/** What is left where the frame lies over the lens and in the depth, as far as it is a number: what a hand can still use up. */
+/** What each check has left, where that is a number. */
 export function marginsLeft(settings: SetupSettings): readonly MarginLeft[] {
   const geometry = freshGeometry(settings);
   return CHECKS.flatMap((check): readonly MarginLeft[] => {

@@ -11,7 +11,7 @@ import type { Change } from './controls';
  * The one table of weights, by which solutions are put in order: fewest
  * controls first; a solution that passes with little to spare counts as half a
  * control more; then the smallest movement, in units that a hand notices; then
- * the best picture. All of it is common practice, none of it measured.
+ * the best picture. The weights are our choice; none of them is measured.
  */
 export const WEIGHTS = {
   /** What a tight check counts, in controls. */

@@ -1,6 +1,5 @@
 import { coverageHalfAngle } from '../coverage/circle';
-import type { Cone } from '../coverage/cone';
-import { coneStretch } from '../coverage/cone';
+import { coneStretch, type Cone } from '../coverage/cone';
 import { takenUp, type Taken } from '../framing/inFrame';
 import { sharpCircleAt, type CircleOnBack } from '../geometry/circles';
 import type { Geometry } from '../geometry/geometry';
@@ -64,7 +63,7 @@ export interface RegionOf {
 
 /**
  * What a setup allows its slides at an aperture; `null` where the subject lies
- * partly behind the camera, so that no movement helps.
+ * partly behind the camera or is larger than the frame, so that no movement helps.
  *
  * @param of the setup as it is turned and focused, and what has to be left
  */
@@ -76,12 +75,12 @@ export function regionOf(of: RegionOf): Region | null {
   };
   const box = takenUp(geometry);
   if (box === null && !without.has('inFrame')) return null;
-  const { frame, carried } = geometry;
+  const { frame } = geometry;
   if (box && !without.has('inFrame') && isLarger(box, frame, spareMm)) return null;
   if (box) {
     const [halfWide, halfHigh] = [frame.widthMm / 2 - spareMm, frame.heightMm / 2 - spareMm];
     add('inFrame', (from, ux, uy) => {
-      const [here, way] = moved(geometry, from, ux, uy);
+      const [here, way] = overTheBack(geometry, from, ux, uy);
       return both(
         inside(here.shiftMm, way.shiftMm, box.right - halfWide, box.left + halfWide),
         inside(here.riseMm, way.riseMm, box.upper - halfHigh, box.lower + halfHigh),
@@ -99,13 +98,14 @@ export function regionOf(of: RegionOf): Region | null {
     lockedTo: mechanism.kind === 'line' && !without.has('travel') ? mechanism : null,
     fixed: mechanism.kind === 'fixed' && !without.has('travel'),
   };
+}
 
-  function moved(g: Geometry, from: ShiftPosition, ux: number, uy: number): readonly [ShiftPosition, ShiftPosition] {
-    const here = overBack(carried, from);
-    if (!g.turned) return [here, { riseMm: uy, shiftMm: ux }];
-    const there = overBack(carried, { riseMm: from.riseMm + uy, shiftMm: from.shiftMm + ux });
-    return [here, { riseMm: there.riseMm - here.riseMm, shiftMm: there.shiftMm - here.shiftMm }];
-  }
+/** A setting as a place over the back, and how that moves along a line of settings. */
+function overTheBack({ carried, turned }: Geometry, from: ShiftPosition, ux: number, uy: number): readonly [ShiftPosition, ShiftPosition] {
+  const here = overBack(carried, from);
+  if (!turned) return [here, { riseMm: uy, shiftMm: ux }];
+  const there = overBack(carried, { riseMm: from.riseMm + uy, shiftMm: from.shiftMm + ux });
+  return [here, { riseMm: there.riseMm - here.riseMm, shiftMm: there.shiftMm - here.shiftMm }];
 }
 
 /** Whether a subject is too large for the frame, wherever the frame lies. */
@@ -147,13 +147,11 @@ function inRayAngle(geometry: Geometry): Limit | null {
 }
 
 function inCone(geometry: Geometry, cone: Cone, [asideMm, upMm]: readonly [number, number]): Limit {
-  const { carried, frame, turned } = geometry;
   return (from, ux, uy) => {
-    const here = overBack(carried, from);
-    const there = turned ? overBack(carried, { riseMm: from.riseMm + uy, shiftMm: from.shiftMm + ux }) : null;
-    const [dx, dy] = there ? [there.shiftMm - here.shiftMm, there.riseMm - here.riseMm] : [ux, uy];
-    const per = there ? Math.hypot(dx, dy) : 1;
-    const found = coneStretch(frame, cone, { shiftMm: here.shiftMm + asideMm, riseMm: here.riseMm + upMm }, [dx / per, dy / per]);
+    const [here, way] = overTheBack(geometry, from, ux, uy);
+    const per = Math.hypot(way.shiftMm, way.riseMm);
+    const at = { shiftMm: here.shiftMm + asideMm, riseMm: here.riseMm + upMm };
+    const found = coneStretch(geometry.frame, cone, at, [way.shiftMm / per, way.riseMm / per]);
     return found ? { fromMm: found.fromMm / per, toMm: found.toMm / per } : NOWHERE;
   };
 }

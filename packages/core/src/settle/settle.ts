@@ -144,7 +144,7 @@ export function settle(start: SetupSettings, request: SettleRequest = requestOf(
   const free = solve(search(request.may), rigs);
   if (free.length > 0) return { solutions: free, conflict: null };
   progress(0.2);
-  const { kinds, dropped } = requirements(search(request.may), rigs);
+  const { kinds, dropped } = requirements(search(request.may));
   progress(0.4);
   const would: WayOut[] = [];
   const locked = request.waysOut === false ? [] : CONTROL_GROUPS.filter((group) => !request.may.includes(group));
@@ -361,12 +361,9 @@ function* fixStage(search: Search): Generator<Candidate> {
 }
 
 /** The fewest checks that cannot pass together, and what is possible without each. */
-function requirements(
-  search: Search,
-  rigs: readonly Rig[],
-): { readonly kinds: readonly CheckKind[]; readonly dropped: readonly Dropped[] } {
+function requirements(search: Search): { readonly kinds: readonly CheckKind[]; readonly dropped: readonly Dropped[] } {
   const kinds = concerned(search);
-  const without = (letGo: readonly string[]): readonly Solution[] => solve({ ...search, without: new Set(letGo) }, rigs, NEAR_STAGES);
+  const without = (letGo: readonly string[]): readonly Solution[] => solve({ ...search, without: new Set(letGo) }, [], NEAR_STAGES);
   const dropped = kinds.flatMap((kind): readonly Dropped[] => {
     const [solution] = without([kind]);
     return solution ? [{ kind, solution }] : [];

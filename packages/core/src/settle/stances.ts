@@ -1,4 +1,5 @@
 import { degrees } from '../angles';
+import { LEGS_M } from '../checks/position/obstacle';
 import { withPivotDoubt } from '../checks/pivotDoubt';
 import { checkNamed } from '../checks/registry';
 import { takenUp } from '../framing/inFrame';
@@ -12,8 +13,6 @@ import { patched } from '../setup/patch';
 const YAWS_DEG = [0.5, 1, 1.5, 2, 3, 4, 5, 6, 8, 10, 12, 15, 18, 22, 26, 30, 35, 40];
 const HEIGHT_SHARES = [0.95, 1.05, 0.9, 1.1, 0.8, 1.2, 0.7, 1.35, 0.6, 1.5, 0.5, 1.75, 0.4, 2, 0.3, 0.2, 0.1];
 const ASIDE_SHARES = [0.02, 0.05, 0.1, 0.15, 0.2, 0.3, 0.4, 0.5];
-/** A tripod's legs, and somebody behind it, take about half a metre (common practice). */
-const LEGS_M = 0.5;
 /** A distance is looked for in steps of a twentieth, up to so many times as far and as near. */
 const DISTANCE_STEP = 1.05;
 const MOST_TIMES = 6;

@@ -105,7 +105,7 @@ function exposureWords(key: Change['key'], exposure: SetupSettings['exposure']):
 
 function asideWords(asideM: number): string {
   if (Math.abs(asideM) < 0.05) return settleText.noAside;
-  return say(settleText.aside, { mm: fixed(Math.abs(asideM), 1), side: asideM > 0 ? 'right' : 'left' });
+  return say(settleText.aside, { metres: fixed(Math.abs(asideM), 1), side: asideM > 0 ? 'right' : 'left' });
 }
 
 function levelWords(pitchDeg: number, rollDeg: number): string {
@@ -193,6 +193,7 @@ export function costWords({ softer, frames, longerStops }: Cost): readonly strin
  */
 export function contradictionSentence({ needs, found }: Contradiction): string {
   if (needs.length > 0 && needs.every(isEnded)) return needs.map(needSentence).join(' ');
+  if (found.length === 0) return settleText.noneFound;
   return say(settleText.notTogether, { count: found.length, sentences: found.map(checkSentence).join(' ') });
 }
 

@@ -1,7 +1,6 @@
 import { catalogue } from '../catalogue';
 
 export const cliSettleText = catalogue({
-  notAList: 'The input is not an array; an array of {shape} is needed.',
   settle: 'find settings at which every check passes, for each of an array of {given}',
   may: 'what may be changed, separated by commas; what the locks of each setup say when left out: {names}',
   format: 'print json, table or csv',

@@ -8,11 +8,10 @@ export const settleText = catalogue({
   nothing: 'Nothing has to change: every check passes.',
   passes: '{changes}: every check passes.',
   passesTight: '{changes}: every check passes, {least} to spare.',
-  allBut: '{changes}: every other check passes.',
   rig: 'rig “{name}”',
   singleFrame: 'a single frame',
   mosaic: 'a mosaic of {count, plural, one {# frame} other {# frames}}',
-  aside: '{mm} m {side, select, right {right} other {left}} of the subject’s middle',
+  aside: '{metres} m {side, select, right {right} other {left}} of the subject’s middle',
   noAside: 'in front of the subject’s middle',
   levelTheCamera: 'level the camera',
   pitched: 'pitch {deg}° {way, select, up {up} other {down}}',
@@ -31,14 +30,13 @@ export const settleText = catalogue({
   frames: '{count, plural, one {# frame} other {# frames}}',
   longer: '{stops} longer exposure',
   shorter: '{stops} shorter exposure',
-  noCost: 'no cost to the picture',
   tooTall: 'In {orientation} the subject is {mm} taller than the frame.',
   tooWide: 'In {orientation} the subject is {mm} wider than the frame.',
   slideEnds: '{orientation, select, landscape {Landscape} other {Portrait}} needs {movement}; the slide ends at {end}.',
   circleEnds:
     '{orientation, select, landscape {Landscape} other {Portrait}} needs {movement}; the sharp circle allows {allows} at most, at {fNumber}.',
   circleTooSmall: 'In {orientation} the frame does not fit the sharp circle at any aperture.',
-  fits: '{orientation, select, landscape {Landscape} other {Portrait}} would hold the subject with {movement}.',
+  noneFound: 'No setting was found within what may change.',
   notTogether:
     '{count, plural, one {Nothing that may change fixes this:} other {Nothing that may change makes all of these pass at once:}} {sentences}',
 });

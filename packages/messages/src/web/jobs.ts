@@ -12,6 +12,7 @@ export const jobsText = catalogue({
   now: 'Now',
   proposedChange: 'Proposed change',
   noWay: 'No setting found.',
+  couldNotSettle: 'Could not settle this setup (internal error).',
   cancel: 'Cancel',
   applyTo: 'Apply to {n, plural, one {# setup} other {# setups}}',
   kindSetup: 'setup',

@@ -13,12 +13,12 @@ import { TextButton } from '../../ui/TextButton';
 import { setupEdit } from '../editing/setupEdit';
 import { Locks } from './Locks';
 import { SolutionButton } from './SolutionButton';
-import type { SettledNow } from './useSettled';
+import type { SettledNow, Settling } from './useSettled';
 
 interface SettlePanelProps {
   readonly settings: SetupSettings;
   readonly checks: readonly CheckResult[];
-  readonly now: SettledNow & { readonly cancel: () => void; readonly again: () => void };
+  readonly now: Settling;
   readonly open: boolean;
   readonly onOpen: (open: boolean) => void;
   readonly onPreview: (settings: SetupSettings | null) => void;
@@ -36,7 +36,7 @@ export function SettlePanel({ settings, checks, now, open, onOpen, onPreview, be
       <div className="flex items-center gap-2">
         <StateMark state={state} />
         <p className="min-w-0 grow text-sm font-semibold" role="status" data-testid="verdict">
-          {verdictLine(checks)}
+          {verdictLine(checks, settings.rig.parts)}
         </p>
         {beside}
         {needed && (
@@ -83,16 +83,16 @@ interface FoundProps extends Pick<SettlePanelProps, 'now' | 'onPreview'> {
   readonly onUse: (solution: Solution) => void;
 }
 
-function Found({ now: { settled, share, failed, cancel, again }, onPreview, onUse }: FoundProps) {
+function Found({ now: { settled, share, failed, canceled, cancel, again }, onPreview, onUse }: FoundProps) {
   if (failed) return <p className="text-sm text-ink-soft">{settleText.failed}</p>;
   if (!settled) {
-    return share === null ? (
+    return canceled ? (
       <p className="text-sm text-ink-soft">
-        {settleText.looking} <TextButton onClick={again}>{settleText.again}</TextButton>
+        {settleText.canceled} <TextButton onClick={again}>{settleText.again}</TextButton>
       </p>
     ) : (
       <div className="flex items-center gap-2 text-sm" role="status">
-        <progress value={share} max={1} className="grow accent-accent" aria-label={settleText.looking} />
+        <progress value={share ?? 0} max={1} className="grow accent-accent" aria-label={settleText.looking} />
         <TextButton onClick={cancel}>{settleText.cancel}</TextButton>
       </div>
     );
@@ -154,7 +154,7 @@ function useKeyS(act: (() => void) | null): void {
   });
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() !== 's' || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key.toLowerCase() !== 's' || event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.target instanceof HTMLElement && event.target.closest('input, select, textarea, [contenteditable], [role="dialog"]'))
         return;
       latest.current?.();

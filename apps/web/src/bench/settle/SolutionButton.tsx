@@ -6,6 +6,7 @@ import type { SetupSettings } from '@gangway/core/model/setup';
 import type { Solution } from '@gangway/core/settle/settle';
 import { changeWords, costWords, leastMargins } from '@gangway/core/settle/wording';
 import { capital } from '@gangway/core/words';
+import { useEffect } from 'react';
 import { CircleMiniature } from '../../setup/CircleMiniature';
 import { finderView } from '../../setup/finder/view';
 import { PlainDrawing } from '../finder/PictureView';
@@ -24,6 +25,8 @@ export function SolutionButton({ solution, heading, onPreview, onUse }: Solution
   const words = capital(changeWords(solution).join(' · '));
   const [least] = leastMargins(solution);
   const facts = [...(least ? [say(settleText.toSpare, { margin: marginWords(least.margin) })] : []), ...costWords(solution.cost)];
+  // A list that closes under the mouse takes its preview along.
+  useEffect(() => () => onPreview(null), [onPreview]);
   const show = () => onPreview(settings);
   const hide = () => onPreview(null);
   return (

@@ -18,21 +18,25 @@ export interface SettledNow {
   readonly failed: boolean;
 }
 
+/** With what gives it up and takes it up again. */
+export interface Settling extends SettledNow {
+  readonly canceled: boolean;
+  readonly cancel: () => void;
+  readonly again: () => void;
+}
+
 interface State extends SettledNow {
   readonly of: SetupSettings;
   readonly rigs: readonly Rig[];
 }
 
 /** A setup settled off the page once it rests; nothing while it is not wanted. */
-export function useSettled(
-  settings: SetupSettings,
-  wanted: boolean,
-): SettledNow & { readonly cancel: () => void; readonly again: () => void } {
+export function useSettled(settings: SetupSettings, wanted: boolean): Settling {
   const rigs = useRigs();
   const [state, setState] = useState<State | null>(null);
   const [givenUp, setGivenUp] = useState<SetupSettings | null>(null);
   useEffect(() => {
-    if (!wanted || givenUp === settings) return;
+    if (!wanted || givenUp === settings || rigs === null) return;
     let stop: (() => void) | null = null;
     let done = false;
     const put = (now: SettledNow): void => setState({ ...now, of: settings, rigs });
@@ -56,6 +60,7 @@ export function useSettled(
     settled: now?.settled ?? null,
     share: now?.share ?? null,
     failed: now?.failed ?? false,
+    canceled: givenUp === settings,
     cancel: () => setGivenUp(settings),
     again: () => setGivenUp(null),
   };

@@ -4,11 +4,11 @@ import { useMemo } from 'react';
 import { api } from '../../store/api';
 import { useItems } from '../../store/useItems';
 
-/** The finished rigs of the kit; none while the kit is loading. */
-export function useRigs(): readonly Rig[] {
-  const { data: kit } = api.useKitQuery(undefined);
+/** The finished rigs of the kit; `null` while it is loading, none where it cannot be had. */
+export function useRigs(): readonly Rig[] | null {
+  const { data: kit, isLoading } = api.useKitQuery(undefined);
   const items = useItems(kit);
-  return useMemo(() => finished(kit, items), [kit, items]);
+  return useMemo(() => (isLoading ? null : finished(kit, items)), [kit, items, isLoading]);
 }
 
 function finished(kit: Kit | undefined, items: ReturnType<typeof useItems>): readonly Rig[] {

@@ -15,7 +15,7 @@ interface ObstacleFacts extends Facts {
 }
 
 /** A tripod's legs, and somebody behind it, take about half a metre (common practice). */
-const LEGS_M = 0.5;
+export const LEGS_M = 0.5;
 
 /** Is there room for the camera in front of what stands behind it? */
 export const obstacle = defineCheck<'obstacle', ObstacleFacts>({
