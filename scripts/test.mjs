@@ -84,7 +84,9 @@ await main(async () => {
     'nothing unused': whole(bin('knip'), []),
     [UNIT]: async () => {
       const report = join(folder, 'jest.json');
-      const { ok, printed } = await part(bin('jest'), ['--json', '--outputFile', report], { TEST_DATABASE_URL: cluster.adminUrl });
+      const { ok, printed } = await part(bin('jest'), ['--maxWorkers=2', '--json', '--outputFile', report], {
+        TEST_DATABASE_URL: cluster.adminUrl,
+      });
       return counted(ok, printed.replace(/^\{"num.*$/m, ''), report, (r) => ({
         passed: r.numPassedTests,
         failed: r.numFailedTests + r.numRuntimeErrorTestSuites,

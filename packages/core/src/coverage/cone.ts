@@ -1,5 +1,4 @@
 import type { Vec3 } from '../space/vector';
-import { cornerPoints } from './frame';
 import type { ShiftPosition } from '../model/movements';
 import type { FrameSize } from '../model/frame';
 import { apertureAxes } from '../space/axis';
@@ -32,12 +31,15 @@ export function coneStretch(
 ): Stretch | null {
   const k = Math.cos(halfAngle) ** 2;
   const b = ux * axis[0] + uy * axis[1];
+  const lead = b * b - k;
   let [fromMm, toMm] = [-Infinity, Infinity];
-  for (const [cx, cy] of cornerPoints(frame)) {
-    const [x, y] = [cx + from.shiftMm, cy + from.riseMm];
+  // Many lines are asked about for one drawing or solution: the corners are gone through without a list of them.
+  for (let corner = 0; corner < 4; corner++) {
+    const x = from.shiftMm + (corner % 2 === 0 ? frame.widthMm : -frame.widthMm) / 2;
+    const y = from.riseMm + (corner < 2 ? frame.heightMm : -frame.heightMm) / 2;
     const a = x * axis[0] + y * axis[1] + imageMm * axis[2];
-    const [lead, half, rest] = [b * b - k, a * b - k * (x * ux + y * uy), a * a - k * (x * x + y * y + imageMm * imageMm)];
-    const under = half * half - lead * rest;
+    const half = a * b - k * (x * ux + y * uy);
+    const under = half * half - lead * (a * a - k * (x * x + y * y + imageMm * imageMm));
     if (lead < 0) {
       // An ellipse on the back: between the roots.
       if (under < 0) return null;

@@ -113,7 +113,7 @@ function trueDefocus(setting: FocusSetting, fNumber: number, point: Vec3): numbe
  * @example
  * defocus({ focalMm: 100, imageMm: 200, axis: [0, 0, 1] }, [0, 0, 0.2]) // => 0
  */
-export function defocus({ focalMm, imageMm, axis }: FocusSetting, point: Vec3): number {
+export function defocus({ focalMm, imageMm, axis }: Pick<FocusSetting, 'focalMm' | 'imageMm' | 'axis'>, point: Vec3): number {
   const p = scaled(point, 1000);
   return 1 - (imageMm * (dot(p, axis) - focalMm)) / (focalMm * p[2]);
 }

@@ -4,6 +4,7 @@ import { dot, minus, scaled, type Vec3 } from '../space/vector';
 import { axisToBack, focusFor, pictured } from '../geometry/standards';
 import { blurOf, defocus, type PlacedPin } from '../geometry/pins';
 import { patched } from '../setup/patch';
+import type { StandardTurn } from '../model/movements';
 import type { SetupPatch } from '../model/setup';
 import { setupTiltMechanism } from './setupTilt';
 
@@ -59,21 +60,44 @@ function heightInPicture(geometry: Geometry, { world }: PlacedPin): number | nul
   return Math.max(...known) - Math.min(...known);
 }
 
+/** The rule of thumb is true within this share. */
+const ROUGHLY = 0.75;
+
 interface LookAtInput {
   readonly geometry: Geometry;
   readonly movement: 'tilt' | 'swing';
   readonly turnDeg: number;
   readonly own: PlacedPin;
-  readonly others: readonly PlacedPin[];
+  /** What must be soft, with how high it is in the picture, mm. */
+  readonly others: readonly { readonly other: PlacedPin; readonly heightMm: number | null }[];
   readonly wantedMm: number;
 }
 
+/** The lens turned by a movement, the other one as it is. */
+function turnedBy({ geometry, movement, turnDeg }: Pick<LookAtInput, 'geometry' | 'movement' | 'turnDeg'>): StandardTurn {
+  const { front } = geometry.settings;
+  return movement === 'tilt' ? { tiltDeg: turnDeg, swingDeg: front.swingDeg } : { tiltDeg: front.tiltDeg, swingDeg: turnDeg };
+}
+
+/** The least blur of what must be soft by the rule of thumb for a thin lens, mm: near enough to say where a closer look is worth while; below zero where the lens cannot be focused so. */
+function roughly({ geometry, movement, turnDeg, own, others }: Omit<LookAtInput, 'wantedMm'>): number {
+  const { settings } = geometry;
+  const { focalMm } = settings.rig.lens;
+  const axis = axisToBack({ front: turnedBy({ geometry, movement, turnDeg }), rear: settings.rear });
+  const p = scaled(middle(own.points), 1000);
+  const along = dot(p, axis) - focalMm;
+  if (along <= 0 || p[2] <= 0) return -1;
+  const setting = { focalMm, imageMm: (focalMm * p[2]) / along, axis };
+  const shares = others.map(({ other }) => {
+    const each = other.points.map((point) => defocus(setting, point));
+    const [low, high] = [Math.min(...each), Math.max(...each)];
+    return low < 0 && high > 0 ? 0 : Math.min(Math.abs(low), Math.abs(high));
+  });
+  return (focalMm / settings.fNumber) * Math.min(...shares);
+}
+
 function lookAt({ geometry, movement, turnDeg, own, others, wantedMm }: LookAtInput): Isolation | null {
-  const turn =
-    movement === 'tilt'
-      ? { tiltDeg: turnDeg, swingDeg: geometry.settings.front.swingDeg }
-      : { tiltDeg: geometry.settings.front.tiltDeg, swingDeg: turnDeg };
-  const patch = turnedOn(geometry, turn, middle(own.points));
+  const patch = turnedOn(geometry, turnedBy({ geometry, movement, turnDeg }), middle(own.points));
   if (patch === null) return null;
   const next = patched(geometry.settings, patch);
   const setting = freshGeometry(next).focus;
@@ -87,17 +111,16 @@ function lookAt({ geometry, movement, turnDeg, own, others, wantedMm }: LookAtIn
     points.some((point) => defocus(setting, point) > 0) && points.some((point) => defocus(setting, point) < 0);
   const ownBlurMm = least(own, Math.max);
   if (ownBlurMm === null) return null;
-  const neighbours = others.flatMap((other): readonly Neighbour[] => {
+  const neighbours = others.flatMap(({ other, heightMm }): readonly Neighbour[] => {
     const nearestMm = least(other, Math.min);
     if (nearestMm === null) return [];
     const blurMm = runsThrough(other) ? 0 : nearestMm;
-    const height = heightInPicture(geometry, other);
     return [
       {
         name: other.pin.name,
         blurMm,
         blurPx: px === null ? null : blurMm / px,
-        share: height === null || height === 0 ? null : blurMm / height,
+        share: heightMm === null || heightMm === 0 ? null : blurMm / heightMm,
       },
     ];
   });
@@ -130,30 +153,33 @@ function lookAt({ geometry, movement, turnDeg, own, others, wantedMm }: LookAtIn
 export function isolate(geometry: Geometry, pinId: string, movement: 'tilt' | 'swing', wantedMm: number): Isolation | null {
   const placed = geometry.placedPins;
   const own = placed.find(({ pin }) => pin.id === pinId);
-  const others = placed.filter(({ pin }) => pin.id !== pinId && pin.role === 'soft');
+  const others = placed
+    .filter(({ pin }) => pin.id !== pinId && pin.role === 'soft')
+    .map((other) => ({ other, heightMm: heightInPicture(geometry, other) }));
   const mechanism = setupTiltMechanism(geometry.settings);
   if (!own || others.length === 0 || mechanism === null) return null;
-  const at = (deg: number): Isolation | null => lookAt({ geometry, movement, turnDeg: deg, own, others, wantedMm });
   const allowed = (deg: number): boolean => {
-    const turn =
-      movement === 'tilt'
-        ? { tiltDeg: deg, swingDeg: geometry.settings.front.swingDeg }
-        : { tiltDeg: geometry.settings.front.tiltDeg, swingDeg: deg };
+    const turn = turnedBy({ geometry, movement, turnDeg: deg });
     const near = nearestTilt(mechanism, turn);
     return Math.abs(near.tiltDeg - turn.tiltDeg) < 1e-6 && Math.abs(near.swingDeg - turn.swingDeg) < 1e-6;
   };
-  let most: Isolation | null = null;
-  const leastOf = (found: Isolation): number => Math.min(...found.neighbours.map(({ blurMm }) => blurMm));
+  // What is known of the lens besides may blur more than the rule of thumb says.
+  const worthALook = geometry.focus.aberrations ? 0 : ROUGHLY * wantedMm;
+  const at = (deg: number): Isolation | null => lookAt({ geometry, movement, turnDeg: deg, own, others, wantedMm });
+  let most: { readonly deg: number; readonly blurMm: number } | null = null;
   // Tenths of a degree outward to both sides: small is enough, so the first that does it is the least.
   for (let tenths = 0; tenths <= 450; tenths++) {
     const both = (tenths === 0 ? [0] : [tenths / 10, -tenths / 10]).filter(allowed);
     if (both.length === 0) break;
-    const found = both.map(at).filter((each) => each !== null);
-    const enough = found.filter((each) => each.enough).sort((a, b) => a.ownBlurMm - b.ownBlurMm)[0];
+    const rough = both.map((deg) => ({ deg, blurMm: roughly({ geometry, movement, turnDeg: deg, own, others }) }));
+    const enough = rough
+      .flatMap(({ deg, blurMm }) => (blurMm >= worthALook ? (at(deg) ?? []) : []))
+      .filter((each) => each.enough)
+      .sort((a, b) => a.ownBlurMm - b.ownBlurMm)[0];
     if (enough) return enough;
-    for (const each of found) if (most === null || leastOf(each) > leastOf(most)) most = each;
+    for (const each of rough) if (each.blurMm >= 0 && (most === null || each.blurMm > most.blurMm)) most = each;
   }
-  return most;
+  return most === null ? null : at(most.deg);
 }
 
 /** What a reverse tilt makes a scene look like. */

@@ -5,7 +5,7 @@ import { evenly } from '../evenly.test-support';
 import { freshGeometry } from '../geometry/geometry';
 import type { SetupSettings } from '../model/setup';
 import { anySetup, frontScene, setup } from '../setup/fixtures.test-support';
-import { middleOf, nearestSettings, regionOf, REGION_KINDS } from './region';
+import { middleOf, nearestSettings, regionOf, REGION_KINDS, stretchAlong } from './region';
 
 const NOTHING: ReadonlySet<string> = new Set();
 
@@ -79,6 +79,42 @@ describe('what is allowed to the slides', () => {
     );
     expect(none).toBe(0);
     expect(nearer).toBeGreaterThan(20);
+  });
+
+  test('however thin what is left is, a mark inside it is found', () => {
+    let thin = 0;
+    fc.assert(
+      fc.property(before, (settings) => {
+        const { kind } = settings.rig.mechanism;
+        if (kind !== 'disc' && kind !== 'box') return;
+        const geometry = freshGeometry(settings);
+        const marksIn = (spareMm: number): number => {
+          const region = regionOf({ geometry, fNumber: settings.fNumber, spareMm, without: NOTHING });
+          if (region === null) return 0;
+          let marks = 0;
+          for (let rise = Math.ceil(region.rises.fromMm * 10 - 1e-6); rise <= region.rises.toMm * 10 + 1e-6; rise++) {
+            const { fromMm, toMm } = stretchAlong(region, { riseMm: rise / 10, shiftMm: 0 }, 1, 0);
+            marks += Math.max(0, Math.floor(toMm * 10 + 1e-6) - Math.ceil(fromMm * 10 - 1e-6) + 1);
+          }
+          return marks;
+        };
+        // The most that can be asked to be left, so that hardly a mark remains.
+        let [some, none] = [0, 20];
+        if (marksIn(some) === 0) return;
+        for (let round = 0; round < 12; round++) {
+          const middle = (some + none) / 2;
+          if (marksIn(middle) > 0) some = middle;
+          else none = middle;
+        }
+        if (marksIn(some) < 30) thin++;
+        const region = regionOf({ geometry, fNumber: settings.fNumber, spareMm: some, without: NOTHING });
+        expect(region && nearestSettings(region, { riseMm: 40, shiftMm: 40 }).size).toBeGreaterThan(0);
+        const empty = regionOf({ geometry, fNumber: settings.fNumber, spareMm: none, without: NOTHING });
+        expect(empty === null ? 0 : nearestSettings(empty, { riseMm: 40, shiftMm: 40 }).size).toBe(0);
+      }),
+      { numRuns: 250 },
+    );
+    expect(thin).toBeGreaterThan(20);
   });
 
   test('frame and slides alone are linear: the least movement is what HiGHS finds', async () => {

@@ -1,5 +1,5 @@
 import { coverageHalfAngle } from '../coverage/circle';
-import { coneStretch, type Cone } from '../coverage/cone';
+import { bestPlace, coneStretch, type Cone } from '../coverage/cone';
 import { takenUp, type Taken } from '../framing/inFrame';
 import { sharpCircleAt, type CircleOnBack } from '../geometry/circles';
 import type { Geometry } from '../geometry/geometry';
@@ -11,7 +11,7 @@ import { onSlide, travelOf } from '../rig/mechanism';
 /** The finest setting of a slide, mm: what a movement scale is read to. */
 const STEP_MM = 0.1;
 /** Rises this far apart are looked at before any are refined, mm; where that finds nothing every mark of the scale is. */
-const COARSE_MM = 0.5;
+const COARSE_MM = 1;
 /** Beyond this no slide goes, mm. */
 const FARTHEST_MM = 200;
 /** Forgives the last bits of floating point, mm. */
@@ -29,6 +29,9 @@ interface Stretch {
 
 const EVERYWHERE: Stretch = { fromMm: -Infinity, toMm: Infinity };
 const NOWHERE: Stretch = { fromMm: Infinity, toMm: -Infinity };
+
+/** A rule that allows nothing anywhere. */
+const NEVER: Limit = () => NOWHERE;
 
 const both = (a: Stretch, b: Stretch): Stretch => ({ fromMm: Math.max(a.fromMm, b.fromMm), toMm: Math.min(a.toMm, b.toMm) });
 
@@ -92,6 +95,7 @@ export function regionOf(of: RegionOf): Region | null {
   add('rayAngle', inRayAngle(geometry));
   const { mechanism } = geometry.settings.rig;
   if (!without.has('travel')) add('travel', reach(mechanism, spareMm));
+  if ([...limits.values()].includes(NEVER)) return null;
   return {
     limits,
     rises: risesOf(of, box ?? null),
@@ -131,7 +135,8 @@ function inCircle(geometry: Geometry, circle: CircleOnBack | null, spareMm: numb
   const halfAngle = turned
     ? half - (spareMm * Math.cos(Math.max(0, half - lean)) ** 2) / imageMm
     : Math.atan(Math.max(0, circle.diameterMm / 2 - spareMm) / imageMm);
-  return halfAngle <= 0 ? () => NOWHERE : inCone(geometry, { axis, halfAngle, imageMm }, [0, 0]);
+  const cone: Cone = { axis, halfAngle, imageMm };
+  return halfAngle <= 0 || bestPlace(geometry.frame, cone) === null ? NEVER : inCone(geometry, cone, [0, 0]);
 }
 
 /** All corners met by light no more oblique than the sensor takes; `null` where that is not known. */
@@ -292,9 +297,67 @@ function alongLine(
 function nearestByBoth(region: Region, at: ShiftPosition): ShiftPosition | null {
   const { rises } = region;
   const coarse = bestOf(region, at, rises, COARSE_MM);
-  if (coarse === null) return bestOf(region, at, rises, STEP_MM);
+  if (coarse === null) return bestBetween(region, at);
   const about = { fromMm: coarse.riseMm - COARSE_MM, toMm: coarse.riseMm + COARSE_MM };
   return bestOf(region, at, both(rises, about), STEP_MM) ?? coarse;
+}
+
+/**
+ * What lies between two lines of the coarse look that both found nothing: every
+ * mark where something may be. Left and right ends of a convex set are convex
+ * and concave in the rise, and by how much they cross is convex as well: what
+ * the straight lines through its neighbours leave above zero is empty.
+ */
+function bestBetween(region: Region, at: ShiftPosition): ShiftPosition | null {
+  const { fromMm, toMm } = region.rises;
+  if (fromMm > toMm) return null;
+  const [first, last] = [Math.floor(fromMm / COARSE_MM), Math.ceil(toMm / COARSE_MM)];
+  const gaps = Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => crossing(region, (first + i) * COARSE_MM));
+  let best: ShiftPosition | null = null;
+  let least = Infinity;
+  for (let i = 0; i + 1 < gaps.length; i++) {
+    if (gapBetween(gaps, i) > 0) continue;
+    const lowMm = (first + i) * COARSE_MM;
+    const found = bestOf(region, at, both(region.rises, { fromMm: lowMm, toMm: lowMm + COARSE_MM }), STEP_MM);
+    const far = found === null ? Infinity : Math.hypot(found.riseMm - at.riseMm, found.shiftMm - at.shiftMm);
+    if (far < least) [best, least] = [found, far];
+  }
+  return best;
+}
+
+/** By how much the ends of what the rules allow at a rise cross each other, mm, below zero where something is left; `null` where a rule allows nothing at all. */
+function crossing({ limits }: Region, riseMm: number): number | null {
+  let [fromMm, toMm] = [-Infinity, Infinity];
+  for (const limit of limits.values()) {
+    const each = limit({ riseMm, shiftMm: 0 }, 1, 0);
+    if (each.fromMm > each.toMm) return null;
+    fromMm = Math.max(fromMm, each.fromMm);
+    toMm = Math.min(toMm, each.toMm);
+  }
+  return fromMm - toMm;
+}
+
+/** The least that a convex function can be between its values i and i + 1, by the lines through its neighbours; −∞ where they do not say. */
+function gapBetween(gaps: readonly (number | null)[], i: number): number {
+  const [before = null, here = null, next = null, after = null] = [gaps[i - 1], gaps[i], gaps[i + 1], gaps[i + 2]];
+  if (here === null || next === null) return here === null && next === null ? outsideBoth(gaps, i) : -Infinity;
+  const rising = before === null ? -Infinity : here - before;
+  const falling = after === null ? Infinity : after - next;
+  if (!Number.isFinite(here) || !Number.isFinite(next)) return -Infinity;
+  // The line from the left ends at here + rising, the one from the right begins at next − falling: between them the higher of the two counts.
+  const left = (t: number): number => here + rising * t;
+  const right = (t: number): number => next - falling * (1 - t);
+  if (rising === -Infinity && falling === Infinity) return -Infinity;
+  if (rising === -Infinity) return Math.min(right(0), right(1));
+  if (falling === Infinity) return Math.min(left(0), left(1));
+  const slope = rising - falling;
+  const t = slope === 0 ? 0 : Math.min(1, Math.max(0, (right(0) - here) / slope));
+  return Math.min(Math.max(left(0), right(0)), Math.max(left(1), right(1)), Math.max(left(t), right(t)));
+}
+
+/** Two lines that some rule leaves nothing of: empty between them where lines on one side of both are not, as what a rule allows hangs together. */
+function outsideBoth(gaps: readonly (number | null)[], i: number): number {
+  return gaps.some((gap, j) => gap !== null && j !== i && j !== i + 1) ? Infinity : -Infinity;
 }
 
 /** Between which rises anything can be allowed at all: what subject and slides leave whatever the shift. */
@@ -310,13 +373,19 @@ function risesOf({ geometry, spareMm, without }: RegionOf, box: Taken | null): S
   return both(slides, { fromMm: of(box.upper - half), toMm: of(box.lower + half) });
 }
 
+/** Gone through outward from where the slide stands, so that what is near ends the search. */
 function bestOf(region: Region, at: ShiftPosition, { fromMm, toMm }: Stretch, stepMm: number): ShiftPosition | null {
+  const per = Math.round(stepMm / STEP_MM);
+  const [first, last] = [Math.ceil(fromMm / stepMm - 1e-6), Math.floor(toMm / stepMm + 1e-6)];
   let best: ShiftPosition | null = null;
   let least = Infinity;
-  const per = Math.round(stepMm / STEP_MM);
-  for (let steps = Math.ceil(fromMm / stepMm - 1e-6); steps * stepMm <= toMm + 1e-9; steps++) {
-    const riseMm = tenths(steps * per);
-    if (Math.abs(riseMm - at.riseMm) >= least) continue;
+  const start = Math.min(last, Math.max(first, Math.round(at.riseMm / stepMm)));
+  let [up, down] = [start, start - 1];
+  const offBy = (steps: number): number => Math.abs(tenths(steps * per) - at.riseMm);
+  while (up <= last || down >= first) {
+    const upward = up <= last && (down < first || offBy(up) <= offBy(down));
+    const riseMm = tenths((upward ? up++ : down--) * per);
+    if (Math.abs(riseMm - at.riseMm) >= least) break;
     const shiftMm = nearestMark(at.shiftMm, stretchAlong(region, { riseMm, shiftMm: 0 }, 1, 0));
     if (shiftMm === null) continue;
     const far = Math.hypot(riseMm - at.riseMm, shiftMm - at.shiftMm);

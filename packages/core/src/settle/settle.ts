@@ -231,7 +231,9 @@ function solutionOf({ settings }: Candidate, search: Search): Solution | null {
       changes: made.changes,
       cost: costOf(start, present, made.changes),
       tight: result.tight.map(({ kind }) => kind),
-      margins: marginsLeft(present),
+      get margins() {
+        return marginsLeft(present);
+      },
     }
   );
 }

@@ -1,0 +1,165 @@
+import fc from 'fast-check';
+import { passesAll, judged } from '@gangway/core/settle/judge';
+import { ringOf } from '@gangway/core/coverage/apertures';
+import type { SetupSettings } from '@gangway/core/model/setup';
+import { setupTiltMechanism } from '@gangway/core/planning/setupTilt';
+import { settle, type Settled } from '@gangway/core/settle/settle';
+import { evenly } from '@gangway/core/evenly.test-support';
+import { DEMO_SETUPS } from './demo';
+
+// Settle against brute force: from random starts of the demo setups, what it
+// finds is held against every single change, against pairs of changes, and,
+// where it finds nothing, against a grid and random settings. The long form is
+// `npm run dice:settle`.
+
+const STARTS = Number(process.env.GANGWAY_STARTS ?? 14);
+const THROWS = Number(process.env.GANGWAY_THROWS ?? 150);
+const SEED = Number(process.env.GANGWAY_DICE ?? 31);
+
+const MAY = ['movements', 'orientation', 'aperture', 'focus', 'tilt'] as const;
+
+/** What of a setup may be changed here, and nothing else. */
+type Part = Pick<SetupSettings, 'orientation' | 'fNumber' | 'movements' | 'focusM' | 'front'>;
+
+const tenth = (value: number): number => Math.round(value * 10) / 10 + 0;
+const hundredth = (value: number): number => Math.round(value * 100) / 100 + 0;
+
+/** How far slides are thrown: to their end, or to 20 mm where nothing ends them. */
+function slideOf(mechanism: SetupSettings['rig']['mechanism']): number {
+  switch (mechanism.kind) {
+    case 'fixed':
+      return 0;
+    case 'disc':
+      return mechanism.radiusMm;
+    case 'box':
+      return Math.max(mechanism.riseMm, mechanism.fallMm, mechanism.leftMm, mechanism.rightMm);
+    default:
+      return 20;
+  }
+}
+
+/** How far the slides and the tilt of a rig are thrown. */
+function reach(settings: SetupSettings): { readonly slideMm: number; readonly tiltDeg: number; readonly distanceM: number } {
+  const { mechanism } = settings.rig;
+  const tilt = setupTiltMechanism(settings);
+  return {
+    slideMm: slideOf(mechanism),
+    tiltDeg: tilt === null ? 0 : tilt.kind === 'cone' ? tilt.maxDeg : 8,
+    distanceM: settings.scene?.distanceM ?? 10,
+  };
+}
+
+/** Any setting of what may be changed. */
+function anyOf(settings: SetupSettings): fc.Arbitrary<Part> {
+  const { slideMm, tiltDeg, distanceM } = reach(settings);
+  const slide = evenly(-slideMm, slideMm).map(tenth);
+  const turn = evenly(-tiltDeg, tiltDeg).map(hundredth);
+  const often = <T>(value: T, arbitrary: fc.Arbitrary<T>) =>
+    fc.oneof({ arbitrary: fc.constant(value), weight: 1 }, { arbitrary, weight: 1 });
+  return fc.record({
+    orientation: fc.constantFrom('landscape' as const, 'portrait' as const),
+    fNumber: fc.constantFrom(...ringOf(settings.rig.lens)),
+    movements: fc.record({ riseMm: slide, shiftMm: often(0, slide) }),
+    focusM: often<number | null>(
+      settings.focusM,
+      fc.oneof(
+        { arbitrary: fc.constant(null), weight: 1 },
+        { arbitrary: evenly(-1, 1).map((power) => Number((distanceM * Math.exp(power)).toPrecision(3))), weight: 12 },
+      ),
+    ),
+    front: often(settings.front, fc.record({ tiltDeg: turn, swingDeg: often(0, turn) })),
+  });
+}
+
+/** All that one control can be set to, the others as they are: slides by half a millimetre, tilt by a quarter of a degree, focus by a twentieth. */
+function singles(start: SetupSettings): readonly (readonly Partial<Part>[])[] {
+  const { slideMm, tiltDeg, distanceM } = reach(start);
+  const steps = (most: number, step: number): readonly number[] => {
+    const count = Math.floor(most / step);
+    return Array.from({ length: 2 * count + 1 }, (_, i) => (i - count) * step);
+  };
+  return [
+    [{ orientation: 'landscape' }, { orientation: 'portrait' }],
+    ringOf(start.rig.lens).map((fNumber) => ({ fNumber })),
+    steps(slideMm, 0.5).map((riseMm) => ({ movements: { ...start.movements, riseMm } })),
+    steps(slideMm, 0.5).map((shiftMm) => ({ movements: { ...start.movements, shiftMm } })),
+    [{ focusM: null }, ...steps(1.2, 0.05).map((power) => ({ focusM: Number((distanceM * Math.exp(power)).toPrecision(3)) }))],
+    steps(tiltDeg, 0.25).map((tilt) => ({ front: { ...start.front, tiltDeg: tilt } })),
+    steps(tiltDeg, 0.25).map((swing) => ({ front: { ...start.front, swingDeg: swing } })),
+  ];
+}
+
+/** Two changes together; rise and shift, tilt and swing are parts of one value. */
+function both(start: SetupSettings, a: Partial<Part>, b: Partial<Part>): SetupSettings {
+  const { movements, front } = start;
+  const mixed = <T extends object>(from: T, one: T | undefined, other: T | undefined): T => {
+    const changed = (each: T | undefined): Partial<T> =>
+      Object.fromEntries(Object.entries(each ?? {}).filter(([key, value]) => value !== from[key as keyof T])) as Partial<T>;
+    return { ...from, ...changed(one), ...changed(other) };
+  };
+  return {
+    ...start,
+    ...a,
+    ...b,
+    movements: mixed(movements, a.movements, b.movements),
+    front: mixed(front, a.front, b.front),
+  };
+}
+
+const shown = ({ orientation, fNumber, movements, focusM, front }: Part): string =>
+  JSON.stringify({ orientation, fNumber, movements, focusM, front });
+
+/** A setting that passes and should not exist; `null` where none was found. */
+function betterThan(start: SetupSettings, { solutions }: Settled, seed: number): SetupSettings | null {
+  const controls = solutions[0]?.changes.length ?? Infinity;
+  const groups = singles(start);
+  if (controls > 1) for (const each of groups.flat()) if (passesAll({ ...start, ...each })) return { ...start, ...each };
+  if (controls > 2) {
+    const flat = groups.flat().map((each) => [each] as const);
+    for (const [[a], [b]] of fc.sample(fc.tuple(fc.constantFrom(...flat), fc.constantFrom(...flat)), { seed, numRuns: THROWS })) {
+      const pair = both(start, a, b);
+      if (passesAll(pair)) return pair;
+    }
+  }
+  if (controls < Infinity) return null;
+  return (
+    fc
+      .sample(anyOf(start), { seed, numRuns: THROWS })
+      .map((part) => ({ ...start, ...part }))
+      .find((settings) => passesAll(settings)) ?? null
+  );
+}
+
+test('from random starts of all demo setups, brute force finds nothing simpler and nothing that was missed', () => {
+  const wrong: string[] = [];
+  const tally = { solved: 0, impossible: 0 };
+  for (let i = 0; i < STARTS; i++) {
+    const { name, settings } = DEMO_SETUPS[i % DEMO_SETUPS.length] ?? { name: '', settings: null };
+    if (settings === null) continue;
+    const seed = SEED * 1_000_003 + i;
+    const [part] = fc.sample(anyOf(settings), { seed, numRuns: 1 });
+    const start: SetupSettings = { ...settings, ...part };
+    const before = JSON.stringify(start);
+    const settled = settle(start, { may: MAY, lastResorts: [], waysOut: false });
+    const where = `${i}, ${name}, from ${shown(start)}`;
+    if (JSON.stringify(start) !== before) wrong.push(`${where}: the start was changed`);
+    for (const { settings: offered, changes } of settled.solutions) {
+      const { bad } = judged(structuredClone(offered));
+      if (bad.length > 0) wrong.push(`${where}: offers ${shown(offered)}, where ${bad.map(({ kind }) => kind).join(', ')} does not pass`);
+      // Setting back what may be changed has to give the start again: nothing else was touched.
+      const { orientation, fNumber, movements, focusM, front, rear, composedAt } = start;
+      const back = { ...offered, orientation, fNumber, movements, focusM, front, rear, composedAt };
+      const set = changes.map(({ key }) => key).join(', ');
+      expect({ where, set, settings: JSON.parse(JSON.stringify(back)) }).toEqual({ where, set, settings: JSON.parse(before) });
+    }
+    if (settled.solutions.length > 0) tally.solved++;
+    else tally.impossible++;
+    const better = betterThan(start, settled, seed);
+    if (better === null) continue;
+    const ours = settled.solutions[0]?.changes.map(({ key, to }) => `${key} ${JSON.stringify(to)}`).join(', ') ?? 'nothing';
+    wrong.push(`${where}: Settle says ${ours}; brute force found ${shown(better)}`);
+  }
+  expect(wrong).toEqual([]);
+  expect(tally.solved + tally.impossible).toBe(STARTS);
+  expect(tally.solved).toBeGreaterThan(STARTS / 10);
+});
