@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { passesAll, judged } from '@gangway/core/settle/judge';
 import { ringOf } from '@gangway/core/coverage/apertures';
+import type { TiltMechanism } from '@gangway/core/focus/tiltMechanism';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { setupTiltMechanism } from '@gangway/core/planning/setupTilt';
 import { settle, type Settled } from '@gangway/core/settle/settle';
@@ -24,6 +25,8 @@ type Part = Pick<SetupSettings, 'orientation' | 'fNumber' | 'movements' | 'focus
 const tenth = (value: number): number => Math.round(value * 10) / 10 + 0;
 const hundredth = (value: number): number => Math.round(value * 100) / 100 + 0;
 
+const mostTilt = (tilt: TiltMechanism): number => (tilt.kind === 'cone' ? tilt.maxDeg : 8);
+
 /** How far slides are thrown: to their end, or to 20 mm where nothing ends them. */
 function slideOf(mechanism: SetupSettings['rig']['mechanism']): number {
   switch (mechanism.kind) {
@@ -44,7 +47,7 @@ function reach(settings: SetupSettings): { readonly slideMm: number; readonly ti
   const tilt = setupTiltMechanism(settings);
   return {
     slideMm: slideOf(mechanism),
-    tiltDeg: tilt === null ? 0 : tilt.kind === 'cone' ? tilt.maxDeg : 8,
+    tiltDeg: tilt === null ? 0 : mostTilt(tilt),
     distanceM: settings.scene?.distanceM ?? 10,
   };
 }
