@@ -1,6 +1,7 @@
 import { focusText } from '@gangway/messages/contract/focus';
 import { say } from '@gangway/messages/say';
 import { LIMIT_FIELDS } from '@gangway/core/fields/limits';
+import { STACK_FIELDS } from '@gangway/core/fields/stack';
 import { PIN_ROLES } from '@gangway/core/focus/pin';
 import { z } from 'zod';
 import { bounded, type Bounds } from './bounds';
@@ -65,3 +66,6 @@ export const sharpnessSchema = z.discriminatedUnion('school', [
 
 /** What the photographer is willing to do for depth. */
 export const limitsSchema = groupSchema(LIMIT_FIELDS, {});
+
+/** A focus stack, apart from the lens that shoots it. */
+export const stackSchema = groupSchema(STACK_FIELDS, {});

@@ -37,9 +37,8 @@ export function givenSettings(settings: unknown): SetupSettings | GivenError {
 
 /** The controls that may be changed, from a list of their names, or why it is none. */
 export function givenMay(names: unknown): readonly ControlGroup[] | GivenError {
-  // A focus stack has no place in the settings of a setup yet, so that leave to shoot one changes nothing.
-  const parsed = z.array(z.enum([...CONTROL_GROUPS, 'stack'])).safeParse(names);
-  if (parsed.success) return [...new Set(parsed.data)].filter((name) => name !== 'stack');
+  const parsed = z.array(z.enum([...CONTROL_GROUPS])).safeParse(names);
+  if (parsed.success) return [...new Set(parsed.data)];
   const known = listed(CONTROL_GROUPS, 'disjunction');
   const all: readonly unknown[] = Array.isArray(names) ? names : [names];
   const given = all.find((each) => !CONTROL_GROUPS.some((group) => group === each));

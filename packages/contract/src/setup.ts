@@ -54,13 +54,14 @@ export const setupSettingsSchema = z
     pins: shape.pins.default([]),
     sharpness: shape.sharpness.default(PLAIN_SETTINGS.sharpness),
     limits: shape.limits.default(PLAIN_SETTINGS.limits),
+    stack: shape.stack.default(null),
     mosaic: shape.mosaic.default(null),
     scene: shape.scene.default(null),
     exposure: shape.exposure.default(PLAIN_SETTINGS.exposure),
     card: shape.card.default(PLAIN_SETTINGS.card),
     locks: shape.locks.default(PLAIN_SETTINGS.locks),
   })
-  .superRefine(({ focusM, rig, front, rear }, ctx) => {
+  .superRefine(({ focusM, rig, front, rear, stack }, ctx) => {
     const built = assembled(rig);
     if (!built.known) return;
     const { focalMm } = built.value.lens;
@@ -73,6 +74,13 @@ export const setupSettingsSchema = z
         message: say(setupText.theFocusDistanceIsM, { focusM, focalMm, focalMm2: focalMm / 1000 }),
       });
     }
+    const lastM = stack?.lastFocusM ?? null;
+    if (lastM !== null && lastM * 1000 <= focalMm)
+      ctx.addIssue({
+        code: 'custom',
+        path: ['stack', 'lastFocusM'],
+        message: say(setupText.theLastFocusIsM, { focusM: lastM, focalMm, focalMm2: focalMm / 1000 }),
+      });
   }) satisfies z.ZodType<StoredSettings>;
 
 const idSchema = z.uuid(setupText.thisIsNotTheId);

@@ -10,6 +10,8 @@ import { timeWords } from '../exposure/shutter';
 import { BRACKET_ORDERS, FAVOURS, RELEASES, SHUTTERS } from '../exposure/choices';
 import { bracketStops } from '../exposure/brackets';
 import { setupBrackets, setupShutter, totalShots, workingExposure } from '../exposure/working';
+import { stackAlongMm } from '../geometry/stack';
+import { mosaicGiven } from '../stitching/metrics';
 import { mosaicPlan } from '../stitching/plan';
 import { HELD_STEPS } from '../rig/heldSteps';
 import { onSlide, slidePosition } from '../rig/mechanism';
@@ -210,7 +212,7 @@ function focusValues(geometry: Geometry): string {
 }
 
 function work(geometry: Geometry): readonly CardStep[] {
-  const { rig, front, rear, exposure, pins, mosaic } = geometry.settings;
+  const { rig, front, rear, exposure, pins, mosaic, stack } = geometry.settings;
   const widest = apertureWords(rig.lens.widestFNumber);
   const held = rig.parts.kind === 'held';
   const film = rig.parts.back.kind === 'film';
@@ -298,9 +300,28 @@ function work(geometry: Geometry): readonly CardStep[] {
       times.length > 0 ? times.join(' · ') : '',
     );
   }
-  if (mosaic) add('series', cardText.shootTheMosaicInOrder, say(cardText.shotsInAll, { geometry: totalShots(geometry) }));
+  if (stack)
+    add(
+      'stack',
+      cardText.shootTheStack,
+      say(cardText.stackSteps, { shots: stack.shots, last: focusWords(stack.lastFocusM), step: fixed(stepOf(geometry), 2) }),
+    );
+  if (mosaic) add('series', cardText.shootTheMosaicInOrder, seriesWords(geometry));
   add('review', film ? cardText.markHolderAndFrameAnd : cardText.reviewMagnifiedCornersEdgesWhat);
   return steps;
+}
+
+/** How many shots a mosaic takes, and the room that they need. */
+function seriesWords(geometry: Geometry): string {
+  const shots = say(cardText.shotsInAll, { geometry: totalShots(geometry) });
+  const bytes = mosaicGiven(geometry)?.bytes ?? null;
+  return bytes === null ? shots : `${shots}, ${say(cardText.roomOnTheCard, { gb: fixed(bytes / 1e9, 1) })}`;
+}
+
+/** How far a focus stack moves the lens from shot to shot, mm on the rail. */
+function stepOf({ settings }: Geometry): number {
+  const [first = 0, second = 0] = stackAlongMm(settings);
+  return Math.abs(first - second);
 }
 
 /** How bright the flash is, how often it is fired, and what the shutter does meanwhile. */

@@ -4,7 +4,7 @@ import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { PLAIN_SCENE } from '../scene/scene';
 import { patched } from '../setup/patch';
 import { setup } from '../setup/fixtures.test-support';
-import { type CheckResult, evaluateWithFixes, evaluateAll, checkNote, checkSentence } from './evaluate';
+import { type CheckResult, evaluate, evaluateWithFixes, evaluateAll, checkNote, checkSentence } from './evaluate';
 import type { CheckKind } from './registry';
 import { fixSetting } from './wording';
 import { evenly } from '../evenly.test-support';
@@ -111,8 +111,8 @@ describe('checks about a mosaic', () => {
     }
   });
 
-  test('card space is unknown until it is entered; too little is fixed by fewer frames', () => {
-    expect(of(with_(mosaic([at(-8), at(8)], { cardGb: null })), 'room').state).toBe('unknown');
+  test('card space is asked about once somebody has looked; too little is fixed by fewer frames', () => {
+    expect(evaluate('room', geometryOf(with_(mosaic([at(-8), at(8)], { cardGb: null }))))).toBeNull();
     const full = with_(mosaic([at(-8), at(8)], { cardGb: 0.2, series: { ...FIRST_MOSAIC.series, brackets: 5, flatFields: true } }));
     expect(of(full, 'room').state).toBe('fails');
     cured(full, 'room');

@@ -16,6 +16,7 @@ import { composed } from './focus/composed';
 import { pins } from './focus/pins';
 import { reach } from './focus/reach';
 import { soft } from './focus/soft';
+import { stack } from './focus/stack';
 import { tiltScale } from './focus/tiltScale';
 import { tiltTravel } from './focus/tiltTravel';
 import { flare } from './frame/flare';
@@ -41,6 +42,7 @@ export const CHECKS = [
   flare,
   pins,
   soft,
+  stack,
   tiltTravel,
   tiltScale,
   reach,

@@ -63,7 +63,7 @@ export function setupBrackets({ exposure, mosaic }: Pick<SetupSettings, 'exposur
 }
 
 /**
- * All shots of a setup: brackets, and the places and flat-field frames of a mosaic.
+ * All shots of a setup: brackets, focus stack, and the places and flat-field frames of a mosaic.
  *
  * @param geometry what follows from the settings of a setup
  *
@@ -71,7 +71,8 @@ export function setupBrackets({ exposure, mosaic }: Pick<SetupSettings, 'exposur
  * totalShots(mosaicGeometry) // => 3
  */
 export function totalShots(geometry: Geometry): number {
-  return geometry.settings.mosaic ? shotsOf(geometry.settings.mosaic) : geometry.settings.exposure.brackets.count;
+  const { mosaic, exposure, stack } = geometry.settings;
+  return (stack?.shots ?? 1) * (mosaic ? shotsOf(mosaic) : exposure.brackets.count);
 }
 
 /** The law of the film in a setup; a sensor loses nothing. `null` for film of which nothing is known. */

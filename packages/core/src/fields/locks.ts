@@ -8,7 +8,7 @@ export type Lock = keyof typeof LOCK_CHOICES;
 const free = (label: string): ChoiceField<Lock, false> => choice({ label, choices: LOCK_CHOICES, first: 'free' });
 const lastResort = (label: string): ChoiceField<Lock, false> => choice({ label, choices: LOCK_CHOICES, first: 'ifNeeded' });
 
-/** What Settle may change of a setup, in the order of the bench; to carry the tripod elsewhere, to shoot several frames or to take another rig is a last resort. */
+/** What Settle may change of a setup, in the order of the bench; to carry the tripod elsewhere, to shoot several frames, to crop or to take another rig is a last resort. */
 export const LOCK_FIELDS = {
   orientation: free(locksText.orientation),
   movements: free(locksText.movements),
@@ -21,6 +21,8 @@ export const LOCK_FIELDS = {
   distance: lastResort(locksText.distance),
   height: lastResort(locksText.height),
   mosaic: lastResort(locksText.mosaic),
+  stack: { ...lastResort(locksText.stack), since: 6 },
+  crop: { ...lastResort(locksText.crop), since: 6 },
   rig: lastResort(locksText.rig),
 } as const;
 export type Locks = GroupValue<typeof LOCK_FIELDS>;

@@ -14,6 +14,7 @@ import { imageCircleOf, sharpCircleOf, type CircleOnBack, type SharpCircle } fro
 import { mosaicLaid, type LaidMosaic } from './laidMosaic';
 import { placePins, statesOfPins, type PinState, type PlacedPin } from './pins';
 import { alongAxisMm, axisToBack, carriedBy, isTurned, NOT_CARRIED, overBack, setupBack, type Carried } from './standards';
+import { stackAlongMm } from './stack';
 
 /** Pixels of a frame as it lies. */
 export interface Pixels {
@@ -33,6 +34,8 @@ export interface FocusSetting {
   /** Aberrations of the lens, and the magnification at which they are wanted; none where nothing is known of them. */
   readonly aberrations?: Aberrations | null;
   readonly magnification?: number;
+  /** Image distances of the further shots of a focus stack, mm along the back's normal; none for a single shot. */
+  readonly furtherMm?: readonly number[];
 }
 
 /**
@@ -195,7 +198,10 @@ class LazyGeometry implements Geometry {
       const pupilRatio = parts.lens.specs.pupilRatio ?? 1;
       const aberrations = rigAberrations(parts);
       const thin = { focalMm: lens.focalMm, imageMm: this.thinMm, tiltDeg, swingDeg, axis: this.axis, pupilRatio };
-      return aberrations === null ? thin : { ...thin, aberrations, magnification: this.magnification };
+      const known = aberrations === null ? thin : { ...thin, aberrations, magnification: this.magnification };
+      if (this.settings.stack === null) return known;
+      const [, ...further] = stackAlongMm(this.settings);
+      return { ...known, furtherMm: further.map((mm) => mm * this.axis[2]) };
     });
   }
 }

@@ -57,6 +57,16 @@ export interface PinState extends PlacedPin {
  * blurOf({ focalMm: 100, imageMm: 150, tiltDeg: 0, swingDeg: 0 }, 4, [0, 0, 0.1]) // => 25
  */
 export function blurOf(setting: FocusSetting, fNumber: number, point: Vec3): number | null {
+  let least = blurOfShot(setting, fNumber, point);
+  // Of a stack the sharpest shot is taken at each place.
+  for (const imageMm of setting.furtherMm ?? []) {
+    const blur = blurOfShot({ ...setting, imageMm }, fNumber, point);
+    if (blur !== null && (least === null || blur < least)) least = blur;
+  }
+  return least;
+}
+
+function blurOfShot(setting: FocusSetting, fNumber: number, point: Vec3): number | null {
   const { focalMm, imageMm, tiltDeg, swingDeg, pupilRatio } = setting;
   const at = (image: number): number => blurAt({ focalMm, imageMm: image, tiltDeg, swingDeg, fNumber, pointM: point, pupilRatio });
   try {
@@ -99,6 +109,15 @@ export function atAperture(setting: FocusSetting, fNumber: number): FocusSetting
 
 /** How far a point is out of focus with the aberrations of the lens, signed as `defocus`: by the middle between the two directions of lines. */
 function trueDefocus(setting: FocusSetting, fNumber: number, point: Vec3): number {
+  let least = defocusOfShot(setting, fNumber, point);
+  for (const imageMm of setting.furtherMm ?? []) {
+    const each = defocusOfShot({ ...setting, imageMm }, fNumber, point);
+    if (Math.abs(each) < Math.abs(least)) least = each;
+  }
+  return least;
+}
+
+function defocusOfShot(setting: FocusSetting, fNumber: number, point: Vec3): number {
   const error = errorAt(setting, fNumber, point);
   if (error === null) return defocus(setting, point);
   return defocus({ ...setting, imageMm: setting.imageMm - ((error.sagittalMm + error.tangentialMm) / 2) * setting.axis[2] }, point);
@@ -188,8 +207,8 @@ function stateOf(setting: FocusSetting, fNumber: number, placed: PlacedPin): Pin
     if (g < (out[farthest] ?? 0)) farthest = i;
     if (Math.abs(g) < Math.abs(out[least] ?? 0)) least = i;
   });
-  // With a curved field it is not, so all of them are looked at.
-  const looked = points.length <= FEW || setting.aberrations ? points.map((_, i) => i) : [nearest, farthest];
+  // With a curved field or several shots it is not, so all of them are looked at.
+  const looked = points.length <= FEW || setting.aberrations || setting.furtherMm ? points.map((_, i) => i) : [nearest, farthest];
   let blurMm: number | null = 0;
   let worst = nearest;
   for (const i of looked) {

@@ -9,6 +9,7 @@ import type { Exposure } from './exposure';
 import type { CardSettings } from './card';
 import type { FocusLimits } from '../fields/limits';
 import type { Locks } from '../fields/locks';
+import type { Stack } from '../fields/stack';
 
 export type { FocusLimits };
 
@@ -37,6 +38,8 @@ export interface SetupSettings {
   /** What counts as sharp. */
   readonly sharpness: SharpnessStandard;
   readonly limits: FocusLimits;
+  /** A focus stack, from `focusM` to its last focus; `null` for a single shot. */
+  readonly stack: Stack | null;
   /** The frames of a mosaic; `null` for a single picture. */
   readonly mosaic: Mosaic | null;
   /** What stands before the camera and where the camera stands to it; `null` when that was not given. */
@@ -67,6 +70,9 @@ export interface SetupPatch {
   readonly accepted?: Partial<Accepted>;
   /** Keep the light source off the lens. */
   readonly shaded?: boolean;
+  /** Another focus stack; `null` for a single shot. */
+  readonly stack?: Stack | null;
+  readonly crop?: number | null;
   /** Another mosaic; `null` for a single picture. */
   readonly mosaic?: Mosaic | null;
   readonly exposure?: Partial<Exposure>;

@@ -1,13 +1,12 @@
 import { planningText } from '@gangway/messages/core/planning';
 import { type Geometry, freshGeometry } from '../geometry/geometry';
 import { CoreError } from '../errors';
-import { objectDistanceM } from '../focus/conjugates';
 import { widestAperture } from '../focus/widestAperture';
-import { STACK_MOST, stackShots } from '../focus/stack';
-import { dot, scaled, type Vec3 } from '../space/vector';
+import type { Vec3 } from '../space/vector';
 import { patched } from '../setup/patch';
 import { markedFor, pupilWeight, solveFocus, type FocusSolution } from './solveFocus';
 import { setupTiltMechanism } from './setupTilt';
+import { stackFor } from './stackFor';
 
 /** A way of getting depth. */
 export type DepthWay = 'tilt' | 'none' | 'stack' | 'tiltAndStack' | 'twoShots';
@@ -62,8 +61,6 @@ export interface DepthComparison {
   readonly preferred: DepthWay | null;
 }
 
-/** Neighbouring shots of a stack share this much of their depth (common practice). */
-export const STACK_OVERLAP = 0.2;
 /** More pins than this are not tried in every way of two groups. */
 const MOST_SPLIT = 10;
 
@@ -86,9 +83,10 @@ export function tiltOrStack(geometry: Geometry): DepthComparison | null {
   if (tilted.ok && (tilted.solution.front.tiltDeg !== 0 || tilted.solution.front.swingDeg !== 0))
     options.push(oneShot(geometry, 'tilt', tilted.solution));
   options.push(oneShot(geometry, 'none', straight.solution));
-  const points = placed.flatMap((each) => each.points);
-  options.push(stacked(geometry, 'stack', straight.solution, points));
-  if (tilted.ok && options.length > 2) options.push(stacked(geometry, 'tiltAndStack', tilted.solution, points));
+  const stack = stacked(geometry, 'stack', straight.solution);
+  if (stack) options.push(stack);
+  const both = tilted.ok && options.length > 2 ? stacked(geometry, 'tiltAndStack', tilted.solution) : null;
+  if (both) options.push(both);
   const two = twoShots(
     geometry,
     placed.map(({ points: own }) => own),
@@ -129,49 +127,25 @@ function oneShot(geometry: Geometry, way: 'tilt' | 'none', { fNumber, marked, pa
   };
 }
 
-/** The image distances along the back's normal at which points come to focus with the lens turned so, mm. */
-function imageDistances(focalMm: number, axis: Vec3, points: readonly Vec3[]): readonly number[] {
-  return points.map((point) => {
-    const p = scaled(point, 1000);
-    const along = dot(p, axis) - focalMm;
-    return along <= 0 ? Infinity : (focalMm * p[2]) / along;
-  });
-}
-
-function stacked(geometry: Geometry, way: 'stack' | 'tiltAndStack', { patch }: FocusSolution, points: readonly Vec3[]): DepthOption {
-  const { focalMm } = geometry.settings.rig.lens;
-  const axis = freshGeometry(patched(geometry.settings, patch)).axis;
-  const images = imageDistances(focalMm, axis, points);
-  const [far, near] = [Math.min(...images), Math.max(...images)];
-  const { cocMm } = geometry.blurAllowed;
-  const fNumber = geometry.settings.fNumber;
-  const ratio = geometry.settings.rig.parts.lens.specs.pupilRatio ?? 1;
-  const needed = stackShots({ nearMm: near, farMm: far, focalMm, fNumber, cocMm, overlap: STACK_OVERLAP, pupilRatio: ratio });
-  const shots = Number.isFinite(needed) ? Math.min(STACK_MOST, needed) : STACK_MOST;
-  const e = (fNumber * cocMm) / (ratio * focalMm);
-  // The first and last shot reach a little past the ends, counted from the exit pupil.
-  const behind = focalMm * (1 - ratio);
-  const [first, last] = [near - (near - behind) * e, far + (far - behind) * e];
-  const railMm = shots === 1 ? 0 : Math.max(0, first - last);
-  const straightAhead = way === 'stack';
+function stacked(geometry: Geometry, way: 'stack' | 'tiltAndStack', { patch }: FocusSolution): DepthOption | null {
+  const plan = stackFor(freshGeometry(patched(geometry.settings, { ...patch, stack: null, fNumber: geometry.settings.fNumber })));
+  if (plan === null) return null;
+  const { fNumber } = geometry.settings;
+  const { shots } = plan;
   return {
     way,
     shots,
     fNumber,
     marked: fNumber,
     seconds: shots * geometry.settings.limits.secondsPerFrame,
-    railMm,
-    stepMm: shots > 1 ? railMm / (shots - 1) : 0,
-    fromM: straightAhead ? distanceOf(focalMm, near) : null,
-    toM: straightAhead ? distanceOf(focalMm, far) : null,
+    railMm: plan.railMm,
+    stepMm: plan.stepMm,
+    fromM: plan.firstM,
+    toM: plan.lastM,
     moves: shots === 1 ? 'nothing' : 'focus',
-    patch: shots === 1 ? patch : null,
+    patch: shots === 1 ? patch : plan.patch && { ...patch, ...plan.patch },
     breaks: limited(geometry, shots, fNumber, fNumber),
   };
-}
-
-function distanceOf(focalMm: number, imageMm: number): number | null {
-  return imageMm <= focalMm ? null : objectDistanceM(focalMm, imageMm);
 }
 
 /** The split of the pins in two that takes the widest opening, each half with a tilt and focus of its own. */

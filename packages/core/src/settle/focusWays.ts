@@ -15,6 +15,7 @@ import { railReach } from '../rig/reach';
 import { UNTURNED } from '../setup/defaults';
 import type { Vec3 } from '../space/vector';
 import type { ControlGroup } from '../fields/locks';
+import { turnsApart } from './turnsApart';
 
 /** Parts of the way from straight to the best tilt that are tried where the best itself does not do. */
 const PARTS_OF_THE_WAY = [0.75, 0.5, 0.25];
@@ -22,9 +23,6 @@ const PARTS_OF_THE_WAY = [0.75, 0.5, 0.25];
 const NEARLY_THERE = [0.98, 0.95, 0.9, 0.8, 0.65];
 /** Shares of a turn that is there that are tried for the sake of the circle. */
 const OTHER_TURNS = [0.75, 0.5, 0.25, 0, -0.25, -0.5];
-/** So many steps to either side are gone through where nothing can be solved for. */
-const STEPS_ALONE = 16;
-const STEPS_TOGETHER = 4;
 /** A tilt is looked for at so many places along its range before the best of them is refined. */
 const LOOKS = 24;
 
@@ -77,7 +75,7 @@ export function* focusWays(geometry: Geometry, may: ReadonlySet<ControlGroup>): 
   }
   if (!mechanism || !settings.pins.some(({ role }) => role === 'soft')) return;
   yield* isolating(geometry);
-  yield* allOver(settings.front, mechanism);
+  for (const front of turnsApart(geometry, mechanism)) yield { front };
 }
 
 /**
@@ -207,31 +205,6 @@ function* lessTurned({ tiltDeg, swingDeg }: StandardTurn, mechanism: TiltMechani
       { tiltDeg: tiltDeg * part, swingDeg: swingDeg * part },
     ])
       yield { front: inHundredths(nearestTilt(mechanism, inHundredths(front))) };
-}
-
-/** What blurs everything but one thing cannot be solved for: tilt and swing are gone through in even steps, with the focus as it is. */
-function* allOver(front: StandardTurn, mechanism: TiltMechanism): Generator<SetupPatch> {
-  const steps = (count: number): readonly number[] => Array.from({ length: 2 * count + 1 }, (_, i) => (i / count - 1) * mostDeg(mechanism));
-  for (const deg of steps(STEPS_ALONE)) {
-    yield { front: inHundredths(nearestTilt(mechanism, { ...front, swingDeg: deg })) };
-    yield { front: inHundredths(nearestTilt(mechanism, { ...front, tiltDeg: deg })) };
-  }
-  for (const tiltDeg of steps(STEPS_TOGETHER))
-    for (const swingDeg of steps(STEPS_TOGETHER)) yield { front: inHundredths(nearestTilt(mechanism, { tiltDeg, swingDeg })) };
-}
-
-/** How far a mechanism goes at most, degrees. */
-function mostDeg(mechanism: TiltMechanism): number {
-  switch (mechanism.kind) {
-    case 'free':
-      return 45;
-    case 'cone':
-      return mechanism.maxDeg;
-    case 'box':
-      return Math.max(...mechanism.tiltDeg.map(Math.abs), ...mechanism.swingDeg.map(Math.abs));
-    case 'line':
-      return Math.max(...mechanism.rangeDeg.map(Math.abs));
-  }
 }
 
 /** The nearest focus that the rail or the ring reaches, if it does not reach this one. */

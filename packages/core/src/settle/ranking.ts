@@ -2,7 +2,6 @@ import { stopsBetween } from '../coverage/apertures';
 import { freshGeometry, type Geometry } from '../geometry/geometry';
 import { pinStates } from '../geometry/pins';
 import { workingExposure } from '../exposure/working';
-import type { Mosaic } from '../model/mosaic';
 import type { SetupSettings } from '../model/setup';
 import { airyMm } from '../planning/apertureChoice';
 import type { Change } from './controls';
@@ -23,10 +22,12 @@ export const WEIGHTS = {
   headDeg: 0.5,
   distanceShare: 0.05,
   heightM: 0.05,
-  /** What else is changed counts so many units: the frame turned, the focus, a filter or another shutter, a mosaic laid out, the rig changed. */
+  /** What else is changed counts so many units: the frame turned, the focus, a filter or another shutter, a crop, a stack shot, a mosaic laid out, the rig changed. */
   turnedFrame: 2,
   focus: 1,
   exposure: 4,
+  crop: 12,
+  stack: 30,
   mosaic: 40,
   rig: 60,
   /** One unit of movement is worth so much of the picture: a blur a twentieth larger. */
@@ -41,6 +42,8 @@ export interface Cost {
   readonly movement: number;
   /** How much larger the blur of diffraction and defocus together is, a share of what it was; below zero where the picture gains. */
   readonly softer: number;
+  /** The share of the pixels that a single frame keeps beside before, 1 where it keeps all; `null` on film. */
+  readonly kept: number | null;
   /** Frames that have to be shot. */
   readonly frames: number;
   /** How much longer the exposure is, stops; `null` where nothing is metered. */
@@ -74,6 +77,10 @@ function unitsOf({ key, from, to }: Change): number {
       return WEIGHTS.turnedFrame;
     case 'focusM':
       return WEIGHTS.focus;
+    case 'crop':
+      return WEIGHTS.crop;
+    case 'stack':
+      return WEIGHTS.stack;
     case 'mosaic':
       return WEIGHTS.mosaic;
     case 'rig':
@@ -96,7 +103,9 @@ function worstPinMm(geometry: Geometry): number {
     .reduce((most, { blurMm, pin }) => Math.max(most, blurMm === null ? 0 : blurMm * pin.weight), 0);
 }
 
-const framesOf = (mosaic: Mosaic | null): number => mosaic?.frames.length ?? 1;
+const framesOf = ({ mosaic, stack }: Pick<SetupSettings, 'mosaic' | 'stack'>): number => (mosaic?.frames.length ?? 1) * (stack?.shots ?? 1);
+
+const pixelsIn = ({ pixels }: Geometry): number | null => pixels && pixels.columns * pixels.rows;
 
 /**
  * What it costs to come from one setup to another.
@@ -112,9 +121,15 @@ export function costOf(from: SetupSettings, to: SetupSettings, changes: readonly
     controls: changes.length,
     movement: changes.reduce((sum, change) => sum + unitsOf(change), 0),
     softer: changes.length === 0 ? 0 : blurShare(after) / blurShare(before) - 1,
-    frames: framesOf(to.mosaic),
+    frames: framesOf(to),
+    kept: keptOf(before, after),
     longerStops: was === null || is === null ? null : Math.log2(is / was),
   };
+}
+
+function keptOf(before: Geometry, after: Geometry): number | null {
+  const [had, has] = [pixelsIn(before), pixelsIn(after)];
+  return had === null || has === null ? null : has / had;
 }
 
 /** The least that a solution can cost that makes these changes: what is known before its checks are looked at. */

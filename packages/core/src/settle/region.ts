@@ -94,7 +94,8 @@ export function regionOf(of: RegionOf): Region | null {
   add('sharpCircle', inCircle(geometry, sharpCircleAt(geometry, fNumber), spareMm));
   add('rayAngle', inRayAngle(geometry));
   const { mechanism } = geometry.settings.rig;
-  if (!without.has('travel')) add('travel', reach(mechanism, spareMm));
+  // Up to its stop a slide goes by hand and stays there: just inside is at the stop.
+  if (!without.has('travel')) add('travel', reach(mechanism, spareMm < STEP_MM ? 0 : spareMm));
   if ([...limits.values()].includes(NEVER)) return null;
   return {
     limits,

@@ -217,21 +217,21 @@ describe('from any start', () => {
 test('the locks of a setup say what may change', () => {
   const { locks } = setup();
   expect(requestOf({ locks }).may).toContain('movements');
-  expect(requestOf({ locks }).lastResorts).toEqual(['distance', 'height', 'mosaic', 'rig']);
+  expect(requestOf({ locks }).lastResorts).toEqual(['distance', 'height', 'mosaic', 'stack', 'crop', 'rig']);
   expect(requestOf({ locks: { ...locks, movements: 'locked', rig: 'free' } })).toMatchObject({
     may: expect.not.arrayContaining(['movements']) as unknown,
-    lastResorts: ['distance', 'height', 'mosaic'],
+    lastResorts: ['distance', 'height', 'mosaic', 'stack', 'crop'],
   });
 });
 
 test('a cost is said only where it is noticed', () => {
-  expect(costWords({ controls: 1, movement: 1, softer: 0.01, frames: 1, longerStops: 0 })).toEqual([]);
-  expect(costWords({ controls: 1, movement: 1, softer: 0.125, frames: 3, longerStops: 1.3 })).toEqual([
+  expect(costWords({ controls: 1, movement: 1, softer: 0.01, frames: 1, kept: 1, longerStops: 0 })).toEqual([]);
+  expect(costWords({ controls: 1, movement: 1, softer: 0.125, frames: 3, kept: 1, longerStops: 1.3 })).toEqual([
     '13 % softer',
-    '3 frames',
+    '3 shots',
     '1.3 stops longer exposure',
   ]);
-  expect(costWords({ controls: 1, movement: 1, softer: -0.5, frames: 1, longerStops: -2 })).toEqual([
+  expect(costWords({ controls: 1, movement: 1, softer: -0.5, frames: 1, kept: 1, longerStops: -2 })).toEqual([
     '50 % sharper',
     '2.0 stops shorter exposure',
   ]);

@@ -5,6 +5,7 @@ import type { Rig } from '../model/rig';
 import type { SetupPatch, SetupSettings } from '../model/setup';
 import { fittedTo } from '../planning/fitted';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
+import { withStack } from '../planning/stackFor';
 import { proposals } from '../stitching/goals';
 import { patched } from '../setup/patch';
 import { candidate, candidatesAt, type Candidate, type Search } from './candidates';
@@ -76,7 +77,7 @@ export interface SettleRequest {
  * @param setup the locks of a setup
  *
  * @example
- * requestOf(front).lastResorts // => ['distance', 'height', 'mosaic', 'rig']
+ * requestOf(front).lastResorts // => ['distance', 'height', 'mosaic', 'stack', 'crop', 'rig']
  */
 export function requestOf({ locks }: { readonly locks: Locks }): Pick<SettleRequest, 'may' | 'lastResorts'> {
   const of = (wanted: Locks[ControlGroup]): readonly ControlGroup[] => CONTROL_GROUPS.filter((group) => locks[group] === wanted);
@@ -87,6 +88,11 @@ export function requestOf({ locks }: { readonly locks: Locks }): Pick<SettleRequ
 const MOST_OFFERED = 3;
 /** More candidates than this are not looked at in one stage: the simplest are the first. */
 const MOST_JUDGED = 240;
+
+/** Proportions that pictures are cropped to, long side over short (common practice). */
+const CROPS = [5 / 4, 4 / 3, 3 / 2, 1, 16 / 9, 2];
+/** So many ways to hold the frame are tried with a stack. */
+const MOST_STACKED = 24;
 
 /** Candidates of one kind of change, and the least number of controls that such a change sets. */
 interface Stage {
@@ -103,6 +109,8 @@ const STAGES: readonly Stage[] = [
   { group: 'height', controls: 1, candidates: (search) => stancesStage(search, otherHeights) },
   { group: 'distance', controls: 1, candidates: distanceStage },
   { group: 'distance', controls: 1, candidates: (search) => stancesStage(search, otherAsides) },
+  { group: 'crop', controls: 1, candidates: cropStage },
+  { group: 'stack', controls: 1, candidates: stackStage },
   { group: 'mosaic', controls: 1, candidates: mosaicStage },
   { group: 'rig', controls: 1, candidates: rigStage },
   { group: null, controls: 1, candidates: fixStage },
@@ -324,6 +332,30 @@ function placed({ start, may }: Search, patch: SetupPatch): SetupSettings {
   return placedAt(start, patch, may.has('focus'));
 }
 
+/** The whole frame instead of a crop, or the usual proportions. */
+function* cropStage(search: Search): Generator<Candidate> {
+  const { start } = search;
+  const { widthMm, heightMm } = start.rig.back;
+  const whole = Math.max(widthMm, heightMm) / Math.min(widthMm, heightMm);
+  for (const crop of [null, ...CROPS])
+    if (crop !== start.crop && (crop === null || Math.abs(crop - whole) > 0.01)) yield* candidatesAt({ ...start, crop }, search, 'first');
+}
+
+/** Shots of a stack for what one shot does not hold, or a single shot instead of a stack. */
+function* stackStage(search: Search): Generator<Candidate> {
+  const { start } = search;
+  const single = { ...start, stack: null };
+  if (start.stack) yield* candidatesAt(single, search);
+  if (start.limits.somethingMoves) return;
+  const without = new Set([...search.without, 'pins']);
+  const held = [...candidatesAt(single, { ...search, without }, 'first')].sort((a, b) => a.least - b.least);
+  for (const { settings } of held.slice(0, MOST_STACKED)) {
+    const stacked = withStack(settings);
+    const made = stacked && candidate(search, stacked);
+    if (made) yield made;
+  }
+}
+
 /** A single frame in place of a mosaic, or the layouts that hold the subject. */
 function* mosaicStage(search: Search): Generator<Candidate> {
   const { start } = search;
@@ -335,8 +367,11 @@ function* mosaicStage(search: Search): Generator<Candidate> {
     for (const answer of [found.fewest, found.mixed, found.most]) {
       if (!answer) continue;
       const { frames, orientation } = answer.layout;
-      const made = candidate(search, { ...start, fNumber, orientation, mosaic: { ...mosaic, frames } });
-      if (made) yield made;
+      // Where near and far part too much the camera is slid the other way, so that the lens stands still.
+      for (const mover of new Set([mosaic.mover, 'counter' as const])) {
+        const made = candidate(search, { ...start, fNumber, orientation, mosaic: { ...mosaic, mover, frames } });
+        if (made) yield made;
+      }
     }
   }
 }

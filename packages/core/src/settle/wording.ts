@@ -37,7 +37,7 @@ export function changeWords({ changes, settings }: Pick<Solution, 'changes' | 's
 }
 
 function wordsOf(key: Change['key'], settings: SetupSettings): string {
-  const { scene, movements, exposure, mosaic } = settings;
+  const { scene, movements, exposure, mosaic, stack } = settings;
   switch (key) {
     case 'rig':
       return say(settleText.rig, { name: settings.rig.name });
@@ -56,6 +56,10 @@ function wordsOf(key: Change['key'], settings: SetupSettings): string {
       return levelWords(scene?.pitchDeg ?? 0, scene?.rollDeg ?? 0);
     case 'orientation':
       return say(checksText.theFrameIn, { orientation: settings.orientation });
+    case 'crop':
+      return settings.crop === null ? settleText.wholeFrame : say(settleText.crop, { crop: fixed(settings.crop, 2) });
+    case 'stack':
+      return stack === null ? settleText.singleShot : say(settleText.stack, { shots: stack.shots, last: focusWords(stack.lastFocusM) });
     case 'mosaic':
       return mosaic === null ? settleText.singleFrame : say(settleText.mosaic, { count: mosaic.frames.length });
     case 'movements.riseMm':
@@ -126,7 +130,7 @@ function levelWords(pitchDeg: number, rollDeg: number): string {
  * @param solution a way to make every check pass
  *
  * @example
- * solutionSentence({ changes: [], settings: front, tight: [], margins: [], cost: { controls: 0, movement: 0, softer: 0, frames: 1, longerStops: null } }) // => 'Nothing has to change: every check passes.'
+ * solutionSentence({ changes: [], settings: front, tight: [], margins: [], cost: { controls: 0, movement: 0, softer: 0, frames: 1, kept: 1, longerStops: null } }) // => 'Nothing has to change: every check passes.'
  */
 export function solutionSentence(solution: Solution): string {
   const words = changeWords(solution);
@@ -171,12 +175,13 @@ const NOTICED = { softer: 0.02, stops: 0.1 };
  * @param cost what it costs beside the start
  *
  * @example
- * costWords({ controls: 1, movement: 1, softer: 0.125, frames: 1, longerStops: null }) // => ['13 % softer']
+ * costWords({ controls: 1, movement: 1, softer: 0.125, frames: 1, kept: 1, longerStops: null }) // => ['13 % softer']
  */
-export function costWords({ softer, frames, longerStops }: Cost): readonly string[] {
+export function costWords({ softer, frames, kept, longerStops }: Cost): readonly string[] {
   const parts: string[] = [];
   if (softer > NOTICED.softer) parts.push(say(settleText.softer, { percent: fixed(softer * 100, 0) }));
   if (softer < -NOTICED.softer) parts.push(say(settleText.sharper, { percent: fixed(-softer * 100, 0) }));
+  if (kept !== null && kept < 1 - NOTICED.softer) parts.push(say(settleText.fewerPixels, { percent: fixed((1 - kept) * 100, 0) }));
   if (frames > 1) parts.push(say(settleText.frames, { count: frames }));
   if (longerStops !== null && longerStops > NOTICED.stops) parts.push(say(settleText.longer, { stops: stopsWords(longerStops) }));
   if (longerStops !== null && longerStops < -NOTICED.stops) parts.push(say(settleText.shorter, { stops: stopsWords(-longerStops) }));

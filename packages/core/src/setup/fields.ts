@@ -2,11 +2,12 @@ import { locksText } from '@gangway/messages/core/locks';
 import { setupText } from '@gangway/messages/core/setup';
 import { CARD_FIELDS } from '../fields/card';
 import { EXPOSURE_FIELDS } from '../fields/exposure';
-import { choice, group, maybeNumber, newestSince, number, own, type Field } from '../fields/field';
+import { choice, group, maybeGroup, maybeNumber, newestSince, number, own, type Field } from '../fields/field';
 import { LIMIT_FIELDS } from '../fields/limits';
 import { LOCK_FIELDS } from '../fields/locks';
 import { MOSAIC_FIELDS } from '../fields/mosaic';
 import { STANCE_FIELDS } from '../fields/scene';
+import { STACK_FIELDS } from '../fields/stack';
 import { DEFAULT_SHARPNESS } from '../focus/sharpness';
 import { ORIENTATION_LABELS } from '../words';
 import { FOCUS_FARTHEST_M, MOVEMENT_MOST_MM } from './bounds';
@@ -33,6 +34,7 @@ export const SETUP_FIELDS = {
   pins: own<readonly Pin[]>({ label: setupText.pins, first: [] }),
   sharpness: own<SharpnessStandard>({ label: setupText.whatCountsAsSharp, first: DEFAULT_SHARPNESS }),
   limits: group({ label: setupText.limits, fields: LIMIT_FIELDS }),
+  stack: { ...maybeGroup({ label: setupText.focusStack, fields: STACK_FIELDS }), since: 6 },
   mosaic: own<Mosaic | null>({ label: setupText.mosaic, first: null }),
   scene: own<Scene | null>({ label: setupText.scene, first: null }),
   exposure: group({ label: setupText.exposure, fields: EXPOSURE_FIELDS }),

@@ -27,6 +27,8 @@ export function patched(settings: SetupSettings, patch: SetupPatch): SetupSettin
     focusM:
       focusM !== null && focusM < 0 && [front, rear].every(({ tiltDeg, swingDeg }) => tiltDeg === 0 && swingDeg === 0) ? null : focusM,
     exposure: patch.exposure === undefined ? settings.exposure : { ...settings.exposure, ...patch.exposure },
+    stack: patch.stack === undefined ? settings.stack : patch.stack,
+    crop: patch.crop === undefined ? settings.crop : patch.crop,
     mosaic: patch.mosaic === undefined ? settings.mosaic : patch.mosaic,
     scene: moved.scene && withScene(moved.scene, patch),
   };

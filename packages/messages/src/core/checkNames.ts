@@ -13,6 +13,7 @@ export const checkNamesText = catalogue({
   flare: 'flare',
   pins: 'sharp pins',
   soft: 'soft pins',
+  stack: 'the focus stack',
   tiltTravel: 'travel of the tilt',
   tiltScale: 'the tilt scale',
   reach: 'focus range',

@@ -1,6 +1,8 @@
 import { catalogue } from '../catalogue';
 
 export const fieldsText = catalogue({
+  shotsOfTheStack: 'Shots of the stack',
+  lastFocus: 'Last focus',
   order: 'Order',
   ownSteps: 'Own steps',
   leftOut: 'Left out',

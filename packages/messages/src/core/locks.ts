@@ -15,6 +15,8 @@ export const locksText = catalogue({
   shade: 'Shading the lens',
   distance: 'Tripod position',
   height: 'Camera height',
+  stack: 'Single shot or focus stack',
+  crop: 'Crop',
   mosaic: 'Single frame or mosaic',
   rig: 'Rig',
 });

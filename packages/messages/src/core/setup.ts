@@ -19,6 +19,7 @@ export const setupText = catalogue({
   pins: 'Pins',
   whatCountsAsSharp: 'What counts as sharp',
   limits: 'Limits',
+  focusStack: 'Focus stack',
   mosaic: 'Mosaic',
   scene: 'Scene',
   exposure: 'Exposure',

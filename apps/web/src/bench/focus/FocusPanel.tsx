@@ -9,6 +9,7 @@ import { FocusMoved } from './FocusMoved';
 import { PinList } from './PinList';
 import { SharpnessFields } from './SharpnessFields';
 import { SolvePanel } from './SolvePanel';
+import { StackFields } from './StackFields';
 import { lazyPart } from '../../ui/lazyPart';
 const ApertureDialog = lazyPart(() => import('./ApertureDialog'), 'ApertureDialog');
 const DepthDialog = lazyPart(() => import('./DepthDialog'), 'DepthDialog');
@@ -49,6 +50,7 @@ export const FocusPanel = memo(function FocusPanel({ geometry }: { readonly geom
           <Button onClick={() => setSheet('held')}>{focusText.freelensing}</Button>
         </div>
       </PanelSection>
+      <StackFields geometry={geometry} />
       <PanelSection title={focusText.sharpEnough}>
         <SharpnessFields geometry={geometry} />
       </PanelSection>

@@ -8,7 +8,8 @@ import { capital, fixed, riseWords, turnWords } from '@gangway/core/words';
 import { focusWords } from '@gangway/core/checks/wording';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
 import { FOCUS_FARTHEST_M } from '@gangway/core/setup/bounds';
-import { limitsSchema, sharpnessSchema } from '@gangway/contract/focus';
+import { limitsSchema, sharpnessSchema, stackSchema } from '@gangway/contract/focus';
+import type { Stack } from '@gangway/core/fields/stack';
 import type { StandardTurn } from '@gangway/core/model/movements';
 import type { FocusLimits, SetupPatch, SetupSettings } from '@gangway/core/model/setup';
 import type { SharpnessStandard } from '@gangway/core/model/sharpness';
@@ -112,6 +113,21 @@ function setLimits(changes: Partial<FocusLimits>): string | null {
   return null;
 }
 
+/** Sets the stack, or a single shot in its place; the same bounds hold as for what is saved. */
+function setStack(stack: Stack | null): string | null {
+  const settings = setupEdit.present();
+  if (!settings) return null;
+  const { focalMm } = settings.rig.lens;
+  if (stack !== null) {
+    const wrong = refusal(stackSchema.safeParse(stack));
+    if (wrong !== null) return wrong;
+    if (stack.lastFocusM !== null && !(stack.lastFocusM * 1000 > focalMm))
+      return say(focusEditText.focusMIsInsideThe, { focusM: fixed(stack.lastFocusM, 2), focalMm: focalMm / 1000 });
+  }
+  setupEdit.change({ ...settings, stack }, stack === null ? focusEditText.singleShot : focusEditText.focusStack);
+  return null;
+}
+
 /** Makes sharp again what was sharp before a standard was turned. */
 function refocus(before: SetupSettings): void {
   const settings = setupEdit.present();
@@ -131,4 +147,4 @@ function applyFocus(patch: SetupPatch, said: string): void {
 }
 
 /** What focus, tilt and swing are set by, and what counts as sharp. */
-export const focusEdit = { setFocus, turnWithin, typeTurn, setRear, setSharpness, setLimits, applyFocus, refocus };
+export const focusEdit = { setFocus, turnWithin, typeTurn, setRear, setSharpness, setLimits, setStack, applyFocus, refocus };

@@ -13,12 +13,12 @@ import { stateOf } from '../tight';
 interface RoomFacts extends Facts {
   readonly shots: number;
   readonly gb: number | null;
-  /** GB free, or frames of film left; `null` when not said. */
-  readonly free: number | null;
+  /** GB free, or frames of film left. */
+  readonly free: number;
   readonly film: boolean;
 }
 
-/** Is there room on the card, or film, for all shots of a mosaic? */
+/** Is there room on the card, or film, for all shots of a mosaic? Asked once somebody has looked how much is free: that is of the day, not of the setup; the card has a step for it. */
 export const room = defineCheck<'room', RoomFacts>({
   kind: 'room',
   name: checkNamesText.room,
@@ -33,14 +33,15 @@ export const room = defineCheck<'room', RoomFacts>({
     const gb = given.bytes === null ? null : given.bytes / 1e9;
     const free = film ? mosaic.filmLeft : mosaic.cardGb;
     const needs = film ? given.shots : gb;
+    if (free === null) return null;
     const base = { shots: given.shots, gb, free, film };
-    if (free === null || needs === null) return { ...base, state: 'unknown' };
+    if (needs === null) return { ...base, state: 'unknown' };
     return { ...base, state: stateOf(free - needs, film ? 0 : needs / 10) };
   },
   margin: ({ free, film, shots, gb }) =>
-    free === null ? null : { value: free - (film ? shots : (gb ?? 0)), unit: film ? 'frames' : 'GB' },
+    !film && gb === null ? null : { value: free - (film ? shots : (gb ?? 0)), unit: film ? 'frames' : 'GB' },
   message: roomSentence,
-  note: ({ state, film }) => (state === 'unknown' ? say(stitchText.sayHowManyFramesOf, { film: film ? 'yes' : 'no' }) : null),
+  note: () => null,
   missing: () => null,
   *fixes({ geometry, trial }) {
     if (geometry.settings.mosaic) yield* shorterSeries(geometry.settings.mosaic, trial);
@@ -62,7 +63,7 @@ function roomSentence({ state, shots, gb, free, film }: RoomFacts): string {
   const needs = film
     ? say(stitchText.frameOfFilm, { shots })
     : say(stitchText.shotAboutGb, { shots, size: fixed(size, size < 10 ? 1 : 0) });
-  if (free === null) return say(stitchText.whetherThereIsRoomFor, { needs });
+  if (state === 'unknown') return say(stitchText.whetherThereIsRoomFor, { needs });
   const has = film ? say(stitchText.framesAreLeft, { free }) : say(stitchText.gbAreFree, { free: fixed(free, free < 10 ? 1 : 0) });
   return state === 'fails' ? say(stitchText.needsButOnly, { needs, has }) : say(stitchText.needs, { needs, has });
 }

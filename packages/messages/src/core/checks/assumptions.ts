@@ -11,6 +11,8 @@ export const assumptionsText = catalogue({
   obstacle: 'Tripod and photographer take up half a metre behind the lens.',
   stretch: 'Perspective only: a small sphere at an angle θ is drawn 1/cos θ times as long as wide.',
   flare: 'The light source as entered; inside the image circle it can cause flare unless the lens is shaded.',
+  stack:
+    'Even steps on the rail; depth of a shot by the blur cone of the exit pupil. The picture changes its scale a little from shot to shot, which is not counted.',
   pins: 'Thin lens, with field curvature, focus shift and cover glass where entered; focused at the widest aperture; blur traced by rays from the exit pupil.',
   soft: 'Thin lens, with field curvature and focus shift where entered; blur traced by rays from the exit pupil.',
   tiltTravel: 'The end stops of the tilt as entered; a locked tilt keeps its direction.',

@@ -29,7 +29,6 @@ export const stitchText = catalogue({
   moreThanTheToleranceOf: '{part}, more than the tolerance of {accepted} px.',
   atMost: 'at most ',
   tolerancePx: '{part} (tolerance {accepted} px).',
-  sayHowManyFramesOf: 'Enter {film, select, yes {how many frames of film are left} other {what is free on the card}}, in the step Stitch.',
   withoutFlatFieldFrames: 'without flat-field frames',
   withoutBrackets: 'without brackets',
   withoutBracketsAndFlatField: 'without brackets and flat-field frames',

@@ -6,6 +6,10 @@ export const focusText = catalogue({
   blurByAperture: 'Blur by aperture',
   ofTheWorstPinThat:
     'Of the worst pin that must be sharp, at best focus and both together, on a logarithmic scale. Drag the vertical line to choose.',
+  focusStack: 'Focus stack',
+  stackFromFocus:
+    'From the focus that is set to the last one, {step} mm on the rail from shot to shot. The checks count the sharpest shot at each place; the Finder shows the first.',
+  singleShot: 'Single shot',
   looking: 'Looking…',
   sharpEnough: 'Sharp enough',
   theFrameIsInThe: 'The frame is in the sharp circle',

@@ -1,6 +1,8 @@
 import { catalogue } from '../../catalogue';
 
 export const focusEditText = catalogue({
+  singleShot: 'a single shot',
+  focusStack: 'focus stack',
   focusMIsInsideThe: 'Focus {focusM} m is inside the focal length; it must be more than {focalMm} m.',
   focusMIsTooFar: 'Focus {focusM} m is too far to tell from infinity; at most {focusM2}{focusFarthestM} m.',
   itsDirectionIsLockedTo: 'its direction is locked to the shift',
