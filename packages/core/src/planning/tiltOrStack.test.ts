@@ -6,6 +6,7 @@ import { camera, view } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
 import { frontScene, setup } from '../setup/fixtures.test-support';
 import { pinStates } from '../geometry/pins';
+import { PLAIN_SETTINGS } from '../setup/defaults';
 import { patched } from '../setup/patch';
 import { DEPTH_WAYS, tiltOrStack, type DepthOption } from './tiltOrStack';
 import type { Pin } from '../model/pin';
@@ -152,7 +153,7 @@ describe('tilt or stack', () => {
           pins: [point(1, [0, 0, -8]), point(2, [0, 3, 30])],
           fNumber: 11,
           focusM: 10,
-          limits: { smallestFNumber: null, mostFrames: 99, secondsPerFrame: 7, somethingMoves: false, softTimes: 4 },
+          limits: { ...PLAIN_SETTINGS.limits, mostFrames: 99, secondsPerFrame: 7 },
         }),
       ),
     );

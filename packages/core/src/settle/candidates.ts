@@ -170,9 +170,10 @@ function marksFor(
   const { rig, limits, fNumber } = settings;
   const [widest, smallest] = pinRange(geometry, without);
   const most = Math.min(smallest * NEARLY, limits.smallestFNumber === null ? Infinity : Math.max(fNumber, limits.smallestFNumber) * 1.001);
+  const least = (limits.widestFNumber ?? 0) * 0.999;
   const ring = may.has('aperture') ? [...new Set([fNumber, ...ringOf(rig.lens)])] : [fNumber];
   const marks = ring
-    .filter((mark) => mark >= widest / NEARLY && mark <= most)
+    .filter((mark) => mark >= widest / NEARLY && mark <= most && (mark >= least || mark === fNumber))
     .sort((a, b) => Math.abs(stopsBetween(fNumber, a)) - Math.abs(stopsBetween(fNumber, b)))
     .filter((mark) => apertureStands(settings, mark, may.has('time') ? OF_APERTURE : [...OF_APERTURE, ...OF_TIME], without));
   const room = 2 ** (TIGHT_STOPS / 2);

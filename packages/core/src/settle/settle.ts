@@ -11,7 +11,7 @@ import { patched } from '../setup/patch';
 import { candidate, candidatesAt, type Candidate, type Search } from './candidates';
 import { CONTROL_GROUPS, type ControlGroup, type Locks } from '../fields/locks';
 import type { Change } from './controls';
-import { exposedAnew, ofExposure } from './exposureWays';
+import { exposedAnew, isOfExposure, keepsRanges } from './exposureWays';
 import { judged, marginsLeft, type MarginLeft } from './judge';
 import { costOf, orderOf, type Cost } from './ranking';
 import { distances, levelled, levelledInPart, otherAsides, otherHeights, otherYaws, placedAt, rounded } from './stances';
@@ -47,6 +47,8 @@ export interface Dropped {
 export interface Conflict extends Contradiction {
   /** Each of the requirements let go in turn: the nearest setup at which all others pass. */
   readonly dropped: readonly Dropped[];
+  /** Whether nothing can be there, or only nothing was found: orientations, apertures and places of the slides are gone through without a gap, all else in steps. */
+  readonly proved: boolean;
   /** What would work if one thing more were free. */
   readonly would: readonly WayOut[];
 }
@@ -93,6 +95,9 @@ const MOST_JUDGED = 240;
 const CROPS = [5 / 4, 4 / 3, 3 / 2, 1, 16 / 9, 2];
 /** So many ways to hold the frame are tried with a stack. */
 const MOST_STACKED = 24;
+
+/** What is gone through without a gap. */
+const WITHOUT_GAP: ReadonlySet<ControlGroup> = new Set<ControlGroup>(['orientation', 'movements', 'aperture', 'shade']);
 
 /** Candidates of one kind of change, and the least number of controls that such a change sets. */
 interface Stage {
@@ -164,7 +169,12 @@ export function settle(start: SetupSettings, request: SettleRequest = requestOf(
   const resorts = would.filter(({ group }) => request.lastResorts.includes(group)).map(({ solution }) => solution);
   return {
     solutions: distinct(resorts),
-    conflict: { ...contradiction(search(request.may), kinds), dropped, would },
+    conflict: {
+      ...contradiction(search(request.may), kinds),
+      dropped,
+      would,
+      proved: request.may.every((group) => WITHOUT_GAP.has(group)),
+    },
   };
 }
 
@@ -228,11 +238,12 @@ function solutionOf({ settings }: Candidate, search: Search): Solution | null {
     present = patched(present, { shaded: true });
     result = judged(present, without);
   }
-  if (may.has('time') && result.bad.length > 0 && ofExposure(result.bad)) {
-    const exposed = exposedAnew(present, result.bad, without);
+  const ofExposure = result.bad.every(({ kind }) => isOfExposure(kind));
+  if (may.has('time') && ofExposure && (result.bad.length > 0 || !keepsRanges(start, present))) {
+    const exposed = exposedAnew({ start, settings: present, bad: result.bad, without });
     if (exposed) [present, result] = [exposed, judged(exposed, without)];
   }
-  const made = result.bad.length === 0 ? candidate(search, present) : null;
+  const made = result.bad.length === 0 && keepsRanges(start, present) ? candidate(search, present) : null;
   return (
     made && {
       settings: present,

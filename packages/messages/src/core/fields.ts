@@ -1,6 +1,9 @@
 import { catalogue } from '../catalogue';
 
 export const fieldsText = catalogue({
+  noWiderThanF: 'No wider than f/',
+  noLongerThan: 'No longer than',
+  noHigherIso: 'No higher than ISO',
   shotsOfTheStack: 'Shots of the stack',
   lastFocus: 'Last focus',
   order: 'Order',

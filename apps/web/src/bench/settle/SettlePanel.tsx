@@ -57,7 +57,7 @@ export function SettlePanel({ settings, checks, now, open, onOpen, onPreview, be
               setSolution(solution);
             }}
           />
-          <Locks locks={settings.locks} />
+          <Locks locks={settings.locks} limits={settings.limits} />
         </>
       )}
     </section>
@@ -101,6 +101,7 @@ function Found({ now: { settled, share, failed, canceled, cancel, again }, onPre
   return (
     <>
       {conflict && <p className="text-sm leading-snug">{contradictionSentence(conflict)}</p>}
+      {conflict && <p className="text-xs text-ink-soft">{conflict.proved ? settleText.proved : settleText.searched}</p>}
       {conflict && solutions.length > 0 && <p className="text-xs text-ink-soft">{settleText.onlyBy}</p>}
       {solutions.length > 0 && (
         <ul className="grid gap-1.5" aria-label={settleText.solutions}>

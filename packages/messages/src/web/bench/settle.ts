@@ -24,5 +24,9 @@ export const settleText = catalogue({
   areLocked: 'Locked: {locked}.',
   allFree: 'Everything may change.',
   lockChanged: '{what}: {lock}',
+  any: 'any',
+  isNo: 'is not a number; leave it empty for any',
+  proved: 'Proved: for each orientation and aperture, nowhere on the slides is allowed by all checks.',
+  searched: 'Nothing was found. Focus, tilt and the place of the camera are searched in steps, so this is no proof.',
   settled: 'settled: {changes}',
 });
