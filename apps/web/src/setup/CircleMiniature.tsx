@@ -1,5 +1,8 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
+import type { Rect } from '@gangway/core/fields/mosaic';
 import type { CircleOnBack } from '@gangway/core/geometry/circles';
+import type { FrameSize } from '@gangway/core/model/frame';
+import type { ShiftPosition } from '@gangway/core/model/movements';
 import { circlesOf, frameOf } from './selectors';
 import { halfExtent, planeFor } from './circlePlane';
 
@@ -18,17 +21,24 @@ export function CircleMiniature({ geometry, size = 92 }: { readonly geometry: Ge
       {circles.sharp && (
         <circle cx={size / 2} cy={size / 2} r={radius(circles.sharp)} fill="none" stroke="var(--accent)" strokeWidth="1.3" />
       )}
-      <rect
-        x={plane.x(shiftMm - frame.widthMm / 2)}
-        y={plane.y(riseMm + frame.heightMm / 2)}
-        width={frame.widthMm * plane.pixelsPerMm}
-        height={frame.heightMm * plane.pixelsPerMm}
-        fill="var(--ink)"
-        fillOpacity="0.08"
-        stroke="var(--ink)"
-        strokeWidth="1.3"
-      />
+      {(geometry.laid?.inCircle ?? [rectAround(geometry.settings.movements, frame)]).map(({ left, right, lower, upper }) => (
+        <rect
+          key={`${left} ${upper} ${right}`}
+          x={plane.x(left)}
+          y={plane.y(upper)}
+          width={(right - left) * plane.pixelsPerMm}
+          height={(upper - lower) * plane.pixelsPerMm}
+          fill="var(--ink)"
+          fillOpacity="0.08"
+          stroke="var(--ink)"
+          strokeWidth={geometry.laid ? 0.8 : 1.3}
+        />
+      ))}
       <circle cx={plane.x(shiftMm)} cy={plane.y(riseMm)} r="2" fill="var(--accent)" />
     </svg>
   );
+}
+
+function rectAround({ shiftMm, riseMm }: ShiftPosition, { widthMm, heightMm }: FrameSize): Rect {
+  return { left: shiftMm - widthMm / 2, right: shiftMm + widthMm / 2, lower: riseMm - heightMm / 2, upper: riseMm + heightMm / 2 };
 }

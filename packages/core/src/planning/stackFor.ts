@@ -9,6 +9,9 @@ import { dot, scaled } from '../space/vector';
 /** Neighbouring shots of a stack share this much of their depth (common practice). */
 const STACK_OVERLAP = 0.2;
 
+/** The nearest and the farthest point use up so much of the depth of their shots: a third of a stop is left. */
+const ENDS = 0.88;
+
 /** A stack that holds what must be sharp, with the lens turned as it is. */
 export interface StackPlan {
   /** The shots it takes; more than a setup can hold where `patch` is `null`. */
@@ -56,7 +59,7 @@ export function stackFor(geometry: Geometry): StackPlan | null {
   const cocMm = blurAllowed.cocMm / weight;
   const e = (settings.fNumber * cocMm) / (pupilRatio * focalMm);
   const behind = focalMm * (1 - pupilRatio);
-  const [first, last] = [near - (near - behind) * e, far + (far - behind) * e];
+  const [first, last] = [near - (near - behind) * e * ENDS, far + (far - behind) * e * ENDS];
   const focus = (mm: number): number | null => focusFor(focalMm, mm / axis[2]);
   if (e >= 1 || first <= last) {
     const one = (near + far) / 2;

@@ -101,7 +101,7 @@ function Found({ now: { settled, share, failed, canceled, cancel, again }, onPre
   return (
     <>
       {conflict && <p className="text-sm leading-snug">{contradictionSentence(conflict)}</p>}
-      {conflict && <p className="text-xs text-ink-soft">{conflict.proved ? settleText.proved : settleText.searched}</p>}
+      {conflict && proofOf(conflict)}
       {conflict && solutions.length > 0 && <p className="text-xs text-ink-soft">{settleText.onlyBy}</p>}
       {solutions.length > 0 && (
         <ul className="grid gap-1.5" aria-label={settleText.solutions}>
@@ -115,6 +115,12 @@ function Found({ now: { settled, share, failed, canceled, cancel, again }, onPre
       {conflict && <Otherwise conflict={conflict} shown={solutions} onPreview={onPreview} onUse={onUse} />}
     </>
   );
+}
+
+/** Whether nothing can be there or only nothing was found, where the sentence with its values does not say it. */
+function proofOf({ proved, needs }: Conflict): ReactNode {
+  if (needs.length > 0 && !proved) return null;
+  return <p className="text-xs text-ink-soft">{proved ? settleText.proved : settleText.searched}</p>;
 }
 
 /** What would work with one thing more that may change, or with one requirement let go. */
