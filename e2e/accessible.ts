@@ -7,6 +7,8 @@ const ink = (page: Page) => page.evaluate(() => getComputedStyle(document.body).
 
 /** What axe finds on a page as it is: everything in the light theme, and what depends on the theme, contrast, in the dark one. */
 export async function violations(page: Page): Promise<readonly string[]> {
+  // A page that is still being fetched has no parts to look at.
+  await expect(page.locator('main')).toBeVisible();
   await page.emulateMedia({ colorScheme: 'light' });
   const light = said((await new AxeBuilder({ page }).setLegacyMode().analyze()).violations);
   const before = await ink(page);

@@ -108,6 +108,19 @@ test('the tide gauge: tilt against stack, the aperture on its chart, and the bra
   await expect(dialog.locator('[data-way=stack]')).not.toContainText('more shots than your maximum');
   await dialog.getByLabel('the subject moves').check();
   await expect(dialog.locator('[data-way=stack]')).toContainText('something moves between shots');
+  // The stack is set: its shots and its last focus can be typed, a gap is found, and one click goes back.
+  await dialog.getByLabel('the subject moves').uncheck();
+  await dialog.locator('[data-way=stack]').getByRole('button', { name: 'Apply' }).click();
+  await expect(check(page, 'stack')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'pins')).toHaveAttribute('data-state', 'passes');
+  await type(page, 'Last focus', '0.05');
+  await expect(page.getByRole('alert')).toContainText('inside the focal length');
+  await page.keyboard.press('Escape');
+  await type(page, 'Shots of the stack', '5');
+  await expect(check(page, 'stack')).toContainText('there is a gap in sharpness');
+  expect((await stored(page)).stack?.shots).toBe(5);
+  await page.getByRole('button', { name: 'Single shot' }).click();
+  await expect(check(page, 'stack')).toHaveCount(0);
 });
 
 test('the ropewalk front: long and oblique, and yet far enough off that nothing has to be swung', async ({ page, gangway }) => {

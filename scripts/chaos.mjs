@@ -1,6 +1,6 @@
-// Looks for what is lost: two hundred rounds of kills while somebody works, and
-// twenty thousand drawn requests. `npm run chaos -- 20` does twenty rounds. The
-// short form of both is part of `npm test`.
+// Looks for what is lost: two hundred rounds of kills while somebody works, twenty
+// thousand drawn requests, and a log of twenty thousand shots. `npm run chaos
+// -- 20` does twenty rounds. The short form of all is part of `npm test`.
 import { spawnSync } from 'node:child_process';
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -44,6 +44,7 @@ await main(async () => {
     const seed = process.env.GANGWAY_DICE ?? String(Math.floor(Math.random() * 2 ** 31));
     say(`${rounds} rounds, GANGWAY_DICE=${seed}`);
     if (!run('playwright', ['test', 'chaos', '--retries=0'], { GANGWAY_ROUNDS: String(rounds), GANGWAY_DICE: seed })) failed++;
+    if (!run('playwright', ['test', 'log', '-g', 'thousands of shots', '--retries=0'], { GANGWAY_SHOTS: '20000' })) failed++;
   } finally {
     await cluster.stop();
     rmSync(folder, { recursive: true, force: true });
