@@ -1,3 +1,4 @@
+import { ringOf } from '../coverage/apertures';
 import type { CheckKind } from '../checks/registry';
 import { fixesOf } from '../checks/evaluate';
 import { freshGeometry } from '../geometry/geometry';
@@ -361,10 +362,23 @@ function* stackStage(search: Search): Generator<Candidate> {
   const without = new Set([...search.without, 'pins']);
   const held = [...candidatesAt(single, { ...search, without }, 'first')].sort((a, b) => a.least - b.least);
   for (const { settings } of held.slice(0, MOST_STACKED)) {
-    const stacked = withStack(settings);
+    // The nearest aperture at which the stack is not longer than is wanted.
+    const stacked = firstStacked(settings, search);
     const made = stacked && candidate(search, stacked);
     if (made) yield made;
   }
+}
+
+function firstStacked(settings: SetupSettings, { may }: Search): SetupSettings | null {
+  const { limits, rig, fNumber } = settings;
+  const smaller = may.has('aperture')
+    ? ringOf(rig.lens).filter((mark) => mark > fNumber && (limits.smallestFNumber === null || mark <= limits.smallestFNumber * 1.001))
+    : [];
+  for (const mark of [fNumber, ...smaller]) {
+    const stacked = withStack({ ...settings, fNumber: mark });
+    if (stacked?.stack && stacked.stack.shots <= limits.mostFrames) return stacked;
+  }
+  return null;
 }
 
 /** A single frame in place of a mosaic, or the layouts that hold the subject. */
