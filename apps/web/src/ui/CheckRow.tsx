@@ -9,6 +9,8 @@ interface CheckRowProps {
   readonly state: CheckState;
   readonly sentence: string;
   readonly note: string | null;
+  /** Whether it stands on a card of its own: something has to be done about it. */
+  readonly card?: boolean;
   /** What it takes for granted, where that is to be shown. */
   readonly assumes?: string | null;
   /** What can be done about it. */
@@ -16,9 +18,14 @@ interface CheckRowProps {
 }
 
 /** One finding: its mark, its state in a word, the sentence, what stands behind it, and what can be done. */
-export function CheckRow({ kind, state, sentence, note, assumes, children }: CheckRowProps) {
+export function CheckRow({ kind, state, sentence, note, assumes, card = false, children }: CheckRowProps) {
+  const padding = state === 'passes' ? 'py-1' : 'py-2';
   return (
-    <li className={`flex gap-2.5 ${state === 'passes' ? 'py-1' : 'py-2'}`} data-check={kind} data-state={state}>
+    <li
+      className={`flex gap-2.5 ${padding} ${card ? 'rounded-md border border-hairline bg-ground px-2.5' : ''}`}
+      data-check={kind}
+      data-state={state}
+    >
       <span className="pt-0.5">
         <StateMark state={state} />
       </span>

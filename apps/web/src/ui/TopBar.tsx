@@ -1,14 +1,15 @@
 import { uiText } from '@gangway/messages/web/ui';
-import { BookOpen, Camera, Moon, Sun } from 'lucide-react';
+import { BookOpen, Camera, FolderOpen, Moon, Sun } from 'lucide-react';
 import { Suspense, type ReactNode } from 'react';
-import { Link } from 'react-router';
+import { Link, NavLink } from 'react-router';
 import { chooseTheme, useTheme } from '../store/theme';
 import { IconButton } from './Button';
 import { useSlots } from './Slots';
 
 const PAGES = [
-  { to: '/kit', label: uiText.kit, title: uiText.kitTheEquipmentYouOwn, Icon: Camera },
-  { to: '/calculators', label: uiText.calculators, title: uiText.calculatorsEveryCalculationOnIts, Icon: BookOpen },
+  { to: '/jobs', label: uiText.jobs, title: uiText.jobsAndTheirSetups, Icon: FolderOpen, onPhone: false },
+  { to: '/kit', label: uiText.kit, title: uiText.kitTheEquipmentYouOwn, Icon: Camera, onPhone: true },
+  { to: '/calculators', label: uiText.calculators, title: uiText.calculatorsEveryCalculationOnIts, Icon: BookOpen, onPhone: true },
 ];
 
 /** The bar at the top of every page: the name, the current place, its actions, the links to the other pages and the theme. */
@@ -17,7 +18,7 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
   const { Waiting } = useSlots();
   const dark = theme === 'dark-cloth';
   return (
-    <header className="print:hidden flex h-12 shrink-0 items-center gap-3 border-b border-hairline px-4 max-sm:gap-1.5 max-sm:px-2">
+    <header className="print:hidden flex h-12 shrink-0 items-center gap-3 border-b border-hairline px-4 max-sm:gap-1 max-sm:px-2">
       <Link to="/jobs" className="flex items-center gap-2 font-semibold tracking-tight [font-stretch:112%]">
         <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden>
           <circle cx="12" cy="12" r="10" fill="none" stroke="currentColor" strokeWidth="1.4" />
@@ -26,22 +27,28 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
         </svg>
         <span className="max-sm:sr-only">{uiText.gangway}</span>
       </Link>
+      <nav aria-label={uiText.pages} className="flex shrink-0 items-center gap-1 max-lg:order-last">
+        {PAGES.map(({ to, label, title, Icon, onPhone }) => (
+          <NavLink
+            key={to}
+            to={to}
+            // The benches are in a job, not the page of jobs.
+            end={to === '/jobs'}
+            title={title}
+            className={({ isActive }) =>
+              `flex min-h-9 min-w-9 items-center justify-center rounded-md px-2 text-sm hover:bg-sunk max-lg:flex-col max-lg:px-1 max-lg:text-[0.6875rem] max-lg:leading-tight ${onPhone ? '' : 'max-sm:hidden'} ${isActive ? 'font-semibold text-ink' : 'text-ink-soft'}`
+            }
+          >
+            <Icon size={17} aria-hidden className="lg:hidden" />
+            <span className="max-sm:sr-only">{label}</span>
+          </NavLink>
+        ))}
+      </nav>
       <div className="flex min-w-0 grow items-center gap-2">{where}</div>
       <Suspense fallback={null}>
         <Waiting />
       </Suspense>
       {children}
-      {PAGES.map(({ to, label, title, Icon }) => (
-        <Link
-          key={to}
-          to={to}
-          title={title}
-          aria-label={label}
-          className="inline-grid size-8 shrink-0 place-items-center rounded-md hover:bg-sunk"
-        >
-          <Icon size={18} aria-hidden />
-        </Link>
-      ))}
       <IconButton
         label={dark ? uiText.useThePaperTheme : uiText.useTheDarkClothTheme}
         onClick={() => chooseTheme(dark ? 'paper' : 'dark-cloth')}

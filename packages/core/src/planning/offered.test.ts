@@ -159,7 +159,8 @@ describe('the pupil ratio', () => {
       const stack = tiltOrStack(geometry)?.options.find(({ way }) => way === 'stack');
       const depth = { focalMm: 180, fNumber: settings.fNumber, cocMm: geometry.blurAllowed.cocMm, pupilRatio: ratio };
       expect(stack?.shots).toBe(stackFrames({ ...depth, nearM: 0.8, farM: 3, overlap: 0.2 }));
-      // The first shot just reaches the near end, the last one the far end.
+      // The first shot just reaches the near end, the last one the far end, with a third of a stop to spare.
+      const ends = { ...depth, fNumber: settings.fNumber * 0.88 };
       const focusedOn = (reaches: (distanceM: number) => boolean, from: number, to: number): number => {
         let [low, high] = [from, to];
         for (let i = 0; i < 60; i++) {
@@ -169,8 +170,8 @@ describe('the pupil ratio', () => {
         }
         return low;
       };
-      const first = focusedOn((distanceM) => depthOfField({ ...depth, distanceM }).nearM <= 0.8, 0.8, 3);
-      const last = focusedOn((distanceM) => (depthOfField({ ...depth, distanceM }).farM ?? Infinity) < 3, 0.8, 3);
+      const first = focusedOn((distanceM) => depthOfField({ ...ends, distanceM }).nearM <= 0.8, 0.8, 3);
+      const last = focusedOn((distanceM) => (depthOfField({ ...ends, distanceM }).farM ?? Infinity) < 3, 0.8, 3);
       const v = (distanceM: number) => (180 * distanceM * 1000) / (distanceM * 1000 - 180);
       expect(stack?.railMm).toBeCloseTo(v(first) - v(last), 6);
     }

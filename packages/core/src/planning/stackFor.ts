@@ -6,8 +6,10 @@ import { patched } from '../setup/patch';
 import { STACK_FIELDS } from '../fields/stack';
 import { dot, scaled } from '../space/vector';
 
-/** Neighbouring shots of a stack share this much of their depth (common practice). */
+/** Neighbouring shots of a stack share this much of their depth where they follow each other by a fixed ratio (common practice). */
 const STACK_OVERLAP = 0.2;
+/** By even steps on the rail the shots nearest to the lens share less, but never less than this. */
+const LEAST_OVERLAP = 0.05;
 
 /** The nearest and the farthest point use up so much of the depth of their shots: a third of a stop is left. */
 const ENDS = 0.88;
@@ -29,12 +31,12 @@ export interface StackPlan {
 /**
  * The stack that holds the pins that must be sharp at the aperture that is set,
  * with the lens turned as it is: its first and last shot reach a little past
- * the nearest and the farthest point, and each shares a fifth of its depth with
- * the next. `null` where no pin must be sharp or one cannot be imaged.
+ * the nearest and the farthest point, and they are as many as share a fifth of
+ * their depth. `null` where no pin must be sharp or one cannot be imaged.
  *
  * Shots by even steps on the rail hold least where the image is nearest to the
- * lens, so that there the steps are counted. Source: the limits s/(1 ± e) of a
- * shot with e = N·c/(p·f), counted from the exit pupil.
+ * lens; where they would hardly share anything there, there are more of them.
+ * Source: the limits s/(1 ± e) of a shot with e = N·c/(p·f), counted from the exit pupil.
  *
  * @param geometry what follows from the settings of a setup
  *
@@ -67,7 +69,7 @@ export function stackFor(geometry: Geometry): StackPlan | null {
   }
   const least = stackShots({ nearMm: near, farMm: far, focalMm, fNumber: settings.fNumber, cocMm, overlap: STACK_OVERLAP, pupilRatio });
   const depth = (last - behind) * (1 / (1 - e) - 1 / (1 + e));
-  const even = Math.ceil((first - last) / ((1 - STACK_OVERLAP) * depth) - 1e-9) + 1;
+  const even = Math.ceil((first - last) / ((1 - LEAST_OVERLAP) * depth) - 1e-9) + 1;
   const shots = Math.min(STACK_MOST, Math.max(2, least, even));
   const [firstM, lastM] = [focus(first), focus(last)];
   const fits = shots <= STACK_FIELDS.shots.max && (lastM === null || lastM > 0) && (firstM === null || firstM > 0);

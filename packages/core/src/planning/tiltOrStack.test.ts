@@ -80,11 +80,11 @@ describe('tilt or stack', () => {
         if (!option || option.shots < 3 || option.shots > 400) return true;
         const { cocMm } = geometryOf(settings).blurAllowed;
         const e = (settings.fNumber * cocMm) / settings.rig.lens.focalMm;
-        // The last shot holds least, from v/(1 + e) to v/(1 − e): a fifth of that is shared with the one before it.
+        // The last shot holds least, from v/(1 + e) to v/(1 − e): a twentieth of that at least is shared with the one before it.
         const f = settings.rig.lens.focalMm;
         const last = option.toM === null ? f : (f * option.toM * 1000) / (option.toM * 1000 - f);
         const depth = last / (1 - e) - last / (1 + e);
-        if (option.railMm / (option.shots - 2) > 0.8 * depth * (1 - 1e-6)) return true;
+        if (option.railMm / (option.shots - 2) > 0.95 * depth * (1 - 1e-6)) return true;
         // Or fewer than the formula for shots that follow each other by a fixed ratio, from the nearest point to the farthest.
         const first = option.fromM === null ? f : (f * option.fromM * 1000) / (option.fromM * 1000 - f);
         const formula = Math.log(first / (1 - e) / (last / (1 + e))) / (0.8 * Math.log((1 + e) / (1 - e)));

@@ -43,7 +43,13 @@ export function SavedLabel() {
           : savedLabel(saving)
       }
     >
-      {savedLabel(saving)}
+      {saving.phase === 'saved' ? (
+        <>
+          {autosaveText.savedShort} <span className="max-sm:sr-only">{timeOfDay(new Date(saving.at))}</span>
+        </>
+      ) : (
+        savedLabel(saving)
+      )}
     </p>
   );
 }

@@ -2,7 +2,7 @@ import { checksText } from '@gangway/messages/web/bench/checks';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { ArrowRight } from 'lucide-react';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { type CheckResult, checkNote, checkSentence, missingValue } from '@gangway/core/checks/evaluate';
 import type { Fix } from '@gangway/core/checks/fix';
 import { checkNamed } from '@gangway/core/checks/registry';
@@ -36,6 +36,29 @@ export function ChecksPanel({ geometry, onApply, onAsk, onPreview }: ChecksPanel
     checks.some(({ state }) => state === 'fails' || state === 'unknown'),
   );
   const [assumed, setAssumed] = useState(false);
+  const row = (check: CheckResult) => (
+    <CheckRow
+      key={check.kind}
+      kind={check.kind}
+      state={check.state}
+      card={check.state !== 'passes'}
+      sentence={checkSentence(check)}
+      // What a tenth of a degree does stands in the step Frame; here it is said when it matters.
+      assumes={assumed ? checkNamed(check.kind).assumes : null}
+      note={check.kind === 'level' && check.state === 'passes' ? null : checkNote(check)}
+    >
+      <Fixes
+        check={check}
+        parts={settings.rig.parts}
+        fresh={fresh}
+        failed={failed}
+        settled={settled.settled}
+        onApply={onApply}
+        onAsk={onAsk}
+        onPreview={onPreview}
+      />
+    </CheckRow>
+  );
   return (
     <section aria-label={checksText.checks}>
       <h2 className="sr-only">{checksText.checks}</h2>
@@ -52,31 +75,34 @@ export function ChecksPanel({ geometry, onApply, onAsk, onPreview }: ChecksPanel
           </TextButton>
         }
       />
-      <ul className="divide-y divide-hairline">
-        {checks.map((check) => (
-          <CheckRow
-            key={check.kind}
-            kind={check.kind}
-            state={check.state}
-            sentence={checkSentence(check)}
-            // What a tenth of a degree does stands in the step Frame; here it is said when it matters.
-            assumes={assumed ? checkNamed(check.kind).assumes : null}
-            note={check.kind === 'level' && check.state === 'passes' ? null : checkNote(check)}
-          >
-            <Fixes
-              check={check}
-              parts={settings.rig.parts}
-              fresh={fresh}
-              failed={failed}
-              settled={settled.settled}
-              onApply={onApply}
-              onAsk={onAsk}
-              onPreview={onPreview}
-            />
-          </CheckRow>
-        ))}
-      </ul>
+      <ul className="grid gap-2">{checks.filter(({ state }) => state !== 'passes').map(row)}</ul>
+      <Passing checks={checks.filter(({ state }) => state === 'passes')} open={assumed} row={row} />
     </section>
+  );
+}
+
+/** The checks that pass, folded away: there is nothing to do about them. */
+function Passing({
+  checks,
+  open,
+  row,
+}: {
+  readonly checks: readonly CheckResult[];
+  /** Opened from outside, as when what the checks assume is to be read. */
+  readonly open: boolean;
+  readonly row: (check: CheckResult) => ReactNode;
+}) {
+  const [unfolded, setUnfolded] = useState(false);
+  if (checks.length === 0) return null;
+  return (
+    <details
+      className="mt-2 rounded-md border border-hairline px-3 py-1.5"
+      open={open || unfolded}
+      onToggle={(event) => setUnfolded(event.currentTarget.open)}
+    >
+      <summary className="cursor-pointer text-sm text-ink-soft max-sm:py-2">{say(checksText.checksPass, { n: checks.length })}</summary>
+      <ul className="divide-y divide-hairline">{checks.map(row)}</ul>
+    </details>
   );
 }
 

@@ -19,8 +19,8 @@ interface StackFacts extends Facts {
   readonly moves: boolean;
 }
 
-/** Less than a tenth in common is tight: nobody sets a focus to the hair (common practice). */
-const TIGHT_PERCENT = 10;
+/** Less than this in common is tight: nobody sets a focus to the hair (common practice). */
+const TIGHT_PERCENT = 4.9;
 
 /** Do the shots of a focus stack follow each other without a gap, and can they be put together? */
 export const stack = defineCheck<'stack', StackFacts>({

@@ -10,6 +10,7 @@ export const autosaveText = catalogue({
   choose: 'Choose for each…',
   chooseTitle: 'Which values to keep',
   whatWasDecided: 'what was decided after a change somewhere else',
+  savedShort: 'Saved',
   saved: 'Saved {time}',
   unsavedChanges: 'Unsaved changes',
   saving: 'Saving…',

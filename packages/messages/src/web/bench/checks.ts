@@ -2,6 +2,7 @@ import { catalogue } from '../../catalogue';
 
 export const checksText = catalogue({
   checks: 'Checks',
+  checksPass: '{n, plural, one {# check passes} other {# checks pass}}',
   enterTheMissingValue: 'Enter the missing value',
   lookingForFixes: 'Looking for fixes…',
   couldNotComputeFixesInternal: 'Could not compute fixes (internal error).',
