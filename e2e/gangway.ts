@@ -126,6 +126,13 @@ export async function openSetup(page: Page, gangway: Gangway, name: RegExp): Pro
   await expect(page.getByRole('region', { name: 'Checks' })).toBeVisible();
 }
 
+/** Undoes what was said last, from the list of messages: the note itself is gone after four seconds. */
+export async function undoLast(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Recent messages' }).click();
+  await page.getByRole('dialog', { name: 'Recent messages' }).getByRole('button', { name: 'Undo' }).first().click();
+  await page.keyboard.press('Escape');
+}
+
 /** Waits until the bench says that everything is kept. */
 export async function saved(page: Page): Promise<void> {
   await expect(page.locator('[data-saving=saved]')).toBeVisible();

@@ -1,4 +1,4 @@
-import { expect, openSetup, test } from './gangway';
+import { expect, openSetup, test, undoLast } from './gangway';
 
 test('jobs and setups are made, renamed, duplicated and deleted, and deleting is undone', async ({ page, gangway }) => {
   await page.goto(gangway.url);
@@ -36,7 +36,7 @@ test('jobs and setups are made, renamed, duplicated and deleted, and deleting is
   await page.getByRole('button', { name: 'More for Bollard, east (copy)' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
   await expect(setups).toHaveCount(1);
-  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await undoLast(page);
   await expect(setups).toHaveCount(2);
 
   await page.getByRole('button', { name: 'More for Bollard, east (copy)' }).click();

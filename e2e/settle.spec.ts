@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { violations } from './accessible';
-import { expect, openSetup, saved, stored, test } from './gangway';
+import { expect, openSetup, saved, stored, test, undoLast } from './gangway';
 
 const TOWER = /small format/;
 const verdict = (page: Page) => page.getByTestId('verdict');
@@ -115,7 +115,7 @@ test('all setups of a job are settled at once, and put back with one undo', asyn
   await expect(tower).toContainText('Tight:');
   const gauge = page.getByRole('list', { name: 'Setups' }).getByRole('listitem').filter({ hasText: 'Tide gauge' });
   await expect(gauge).toContainText('1 check fails');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await undoLast(page);
   await expect(tower).toContainText('2 checks fail');
   await expect(tower).toContainText('11.0 mm of rise');
 });

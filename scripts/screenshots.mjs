@@ -50,7 +50,7 @@ const VIEWS = [
       await bench(/Slipway/)(page);
       await page.getByRole('radio', { name: 'Focus' }).click();
       await page.locator('[data-check=pins]').getByRole('button', { name: /tilt/ }).click();
-      await page.locator('[data-check=pins][data-state=passes]').waitFor();
+      await page.locator('[data-check=pins][data-state=passes]').waitFor({ state: 'attached' });
       await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
     },
   },
@@ -64,7 +64,7 @@ const VIEWS = [
       await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Use this layout' }).click();
       await page.getByRole('textbox', { name: 'Free space on the card' }).fill('64');
       await page.getByRole('textbox', { name: 'Free space on the card' }).press('Enter');
-      await page.locator('[data-check=room][data-state=passes]').waitFor();
+      await page.locator('[data-check=room][data-state=passes]').waitFor({ state: 'attached' });
       await page.getByLabel('What the mosaic is for').scrollIntoViewIfNeeded();
       await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
     },
@@ -109,7 +109,7 @@ const VIEWS = [
       await page.getByRole('button', { name: 'Add', exact: true }).click();
       await page.getByRole('button', { name: 'two stops' }).click();
       await typed('Frames of film left', '6');
-      await page.locator('[data-check=film][data-state=passes]').waitFor();
+      await page.locator('[data-check=film][data-state=passes]').waitFor({ state: 'attached' });
       await page.getByRole('heading', { name: 'Meter' }).scrollIntoViewIfNeeded();
     },
   },

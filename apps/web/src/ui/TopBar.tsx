@@ -4,7 +4,11 @@ import { Suspense, type ReactNode } from 'react';
 import { Link, NavLink } from 'react-router';
 import { chooseTheme, useTheme } from '../store/theme';
 import { IconButton } from './Button';
+import { lazyPart } from './lazyPart';
+import { useNotes } from './Notes';
 import { useSlots } from './Slots';
+
+const MessageList = lazyPart(() => import('./MessageList'), 'MessageList');
 
 const PAGES = [
   { to: '/jobs', label: uiText.jobs, title: uiText.jobsAndTheirSetups, Icon: FolderOpen, onPhone: false },
@@ -16,6 +20,7 @@ const PAGES = [
 export function TopBar({ where, children }: { readonly where?: ReactNode; readonly children?: ReactNode }) {
   const theme = useTheme();
   const { Waiting } = useSlots();
+  const { notes } = useNotes();
   const dark = theme === 'dark-cloth';
   return (
     <header className="print:hidden flex h-12 shrink-0 items-center gap-3 border-b border-hairline px-4 max-sm:gap-1 max-sm:px-2">
@@ -49,6 +54,7 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
         <Waiting />
       </Suspense>
       {children}
+      <Suspense fallback={null}>{notes.length > 0 && <MessageList />}</Suspense>
       <IconButton
         label={dark ? uiText.useThePaperTheme : uiText.useTheDarkClothTheme}
         onClick={() => chooseTheme(dark ? 'paper' : 'dark-cloth')}
