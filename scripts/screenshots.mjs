@@ -1,4 +1,5 @@
 // Takes the pictures of docs/screenshots afresh, from the demo job.
+// `npm run screenshots -- proof focus` takes those alone.
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { withDemo } from './lib/demo.mjs';
@@ -13,7 +14,8 @@ const PHONE = { width: 390, height: 844 };
 const bench = (name) => async (page) => {
   await page.getByRole('link', { name }).click();
   await page.getByRole('slider', { name: 'Rise' }).waitFor();
-  // The fixes are worked out beside the page; a picture shows them.
+  // Checks and fixes are worked out beside the page; a picture shows them.
+  await page.getByTestId('verdict').waitFor({ state: 'attached' });
   await page.waitForTimeout(300);
   await page.getByText('Looking for fixes…').first().waitFor({ state: 'detached' });
 };
@@ -87,7 +89,7 @@ const VIEWS = [
       await page.getByRole('button', { name: /^Frame 8:/ }).waitFor({ timeout: 300_000 });
       await page.getByText('Last frame:').waitFor({ timeout: 60_000 });
       await page.getByRole('button', { name: 'Assemble the frames' }).click();
-      await page.getByTestId('assembly-size').waitFor({ timeout: 120_000 });
+      await page.getByTestId('assembly-size').waitFor({ timeout: 400_000 });
       await page.locator('[data-testid=deep-view][data-drawn=true]').waitFor();
       await page.getByRole('heading', { name: 'Simulated back' }).scrollIntoViewIfNeeded();
     },
@@ -197,13 +199,17 @@ const VIEWS = [
   },
 ];
 
+const only = process.argv.slice(2);
+const wrong = only.filter((name) => !VIEWS.some(({ file }) => file === name));
+
 await main(async () => {
+  if (wrong.length > 0) throw new Error(`There is no picture “${wrong[0]}”; there are ${VIEWS.map(({ file }) => file).join(', ')}.`);
   checkNode();
   installPackages();
   const folder = join(root, 'docs/screenshots');
   mkdirSync(folder, { recursive: true });
   await withDemo(async (url, browser) => {
-    for (const { file, size, theme, go } of VIEWS) {
+    for (const { file, size, theme, go } of VIEWS.filter((view) => only.length === 0 || only.includes(view.file))) {
       const page = await browser.newPage({ viewport: size, colorScheme: theme, locale: 'en-GB' });
       await page.goto(url);
       await page.getByRole('heading', { name: 'Larkmoor Ropeworks' }).waitFor();
