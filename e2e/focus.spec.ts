@@ -119,7 +119,7 @@ test('the tide gauge: tilt against stack, the aperture on its chart, and the bra
   await type(page, 'Shots of the stack', '5');
   await expect(check(page, 'stack')).toContainText('there is a gap in sharpness');
   expect((await stored(page)).stack?.shots).toBe(5);
-  await page.getByRole('button', { name: 'Single shot' }).click();
+  await page.getByRole('button', { name: 'Single shot', exact: true }).click();
   await expect(check(page, 'stack')).toHaveCount(0);
 });
 
