@@ -16,6 +16,11 @@ export interface Stretch {
   readonly toMm: number;
 }
 
+/** Within a degree of a right angle the section of a cone is taken as open. */
+const OPEN = (89 * Math.PI) / 180;
+/** Farther than this many image distances nothing is drawn or looked for. */
+const FARTHEST = 20;
+
 /**
  * Along a line of positions of the frame's centre (from a place, in a
  * direction given as a unit vector) the stretch at which all four corners are
@@ -77,10 +82,38 @@ export function coneOutline({ axis, halfAngle, imageMm }: Cone, points = 180): F
   return new Float64Array(outline);
 }
 
-/** Within a degree of a right angle the section of a cone is taken as open. */
-const OPEN = (89 * Math.PI) / 180;
-/** Farther than this many image distances nothing is drawn or looked for. */
-const FARTHEST = 20;
+/** The ellipse in which the back cuts a cone: its middle along the direction in which the axis leans, its half axes, mm. */
+export interface ConeSection {
+  readonly middleMm: number;
+  readonly longMm: number;
+  readonly shortMm: number;
+  /** The direction of the longer axis. */
+  readonly along: readonly [number, number];
+}
+
+/**
+ * The ellipse in which the back cuts a cone; `null` where the section is open,
+ * or so nearly that it is taken as open. Source: section of a cone by a plane
+ * (eccentricity sin α / cos θ).
+ *
+ * @param cone axis, half-angle and distance of a circle
+ *
+ * @example
+ * coneSection({ axis: [0, 0, 1], halfAngle: Math.PI / 4, imageMm: 30 })?.longMm // => 30
+ */
+export function coneSection({ axis, halfAngle, imageMm }: Cone): ConeSection | null {
+  const aside = Math.hypot(axis[0], axis[1]);
+  const alpha = Math.atan2(aside, axis[2]);
+  if (alpha + halfAngle >= OPEN) return null;
+  const [far, near] = [Math.tan(alpha + halfAngle), Math.tan(alpha - halfAngle)];
+  const longMm = (imageMm * (far - near)) / 2;
+  return {
+    middleMm: (imageMm * (far + near)) / 2,
+    longMm,
+    shortMm: longMm * Math.sqrt(1 - (Math.sin(alpha) / Math.cos(halfAngle)) ** 2),
+    along: aside === 0 ? [1, 0] : [axis[0] / aside, axis[1] / aside],
+  };
+}
 
 /**
  * The place of the frame's centre from which it has most room within the cone:
@@ -98,21 +131,19 @@ const FARTHEST = 20;
 export function bestPlace(frame: FrameSize, cone: Cone): ShiftPosition | null {
   const { axis, halfAngle, imageMm } = cone;
   const aside = Math.hypot(axis[0], axis[1]);
-  const alpha = Math.atan2(aside, axis[2]);
-  const along = (mm: number): ShiftPosition => ({
-    riseMm: aside === 0 ? 0 : (mm * axis[1]) / aside,
-    shiftMm: aside === 0 ? 0 : (mm * axis[0]) / aside,
-  });
+  const [ux, uy] = aside === 0 ? [0, 0] : [axis[0] / aside, axis[1] / aside];
+  const along = (mm: number): ShiftPosition => ({ riseMm: mm * uy, shiftMm: mm * ux });
   const fits = (place: ShiftPosition): boolean => {
     const found = coneStretch(frame, cone, place, [1, 0]);
     return found !== null && found.fromMm <= 0 && found.toMm >= 0;
   };
-  if (alpha + halfAngle < OPEN) {
-    const middle = along((imageMm * (Math.tan(alpha + halfAngle) + Math.tan(alpha - halfAngle))) / 2);
+  const section = coneSection(cone);
+  if (section) {
+    const middle = along(section.middleMm);
     return fits(middle) ? middle : null;
   }
   // Open to one side: out along it until the frame fits.
-  const near = imageMm * Math.tan(alpha - halfAngle);
+  const near = imageMm * Math.tan(Math.atan2(aside, axis[2]) - halfAngle);
   for (let out = imageMm / 4; out < FARTHEST * imageMm; out *= 1.5) if (fits(along(near + out))) return along(near + out);
   return null;
 }

@@ -1,6 +1,7 @@
 import type { FrameSize } from '../model/frame';
 import type { ShiftPosition } from '../model/movements';
-import { bestPlace, coneStretch, type Cone } from './cone';
+import { bestPlace, coneStretch, coneSection, type Cone, type ConeSection } from './cone';
+import { distanceToEllipse } from './ellipse';
 
 /** Directions that are looked at before the best of them are refined. */
 const LOOKS = 48;
@@ -47,8 +48,11 @@ export function leastMoveInCircle(frame: FrameSize, circleMm: number, at: ShiftP
  */
 export function leastMoveInCone(frame: FrameSize, cone: Cone, at: ShiftPosition): number | null {
   const here = coneStretch(frame, cone, at, [1, 0]);
-  if (here !== null && here.fromMm <= 0 && here.toMm >= 0)
+  if (here !== null && here.fromMm <= 0 && here.toMm >= 0) {
+    const section = coneSection(cone);
+    if (section) return nearestEdge(frame, section, at);
     return least((theta) => coneStretch(frame, cone, at, [Math.cos(theta), Math.sin(theta)])?.toMm ?? 0);
+  }
   const best = bestPlace(frame, cone);
   if (best === null) return null;
   return -least((theta) => {
@@ -56,6 +60,17 @@ export function leastMoveInCone(frame: FrameSize, cone: Cone, at: ShiftPosition)
     const toMm = coneStretch(frame, cone, best, [ux, uy])?.toMm ?? 0;
     return Math.hypot(best.shiftMm + toMm * ux - at.shiftMm, best.riseMm + toMm * uy - at.riseMm);
   });
+}
+
+/** How far the corner nearest to the edge of the section is from it, all corners being inside, mm. */
+function nearestEdge(frame: FrameSize, { middleMm, longMm, shortMm, along: [ux, uy] }: ConeSection, at: ShiftPosition): number {
+  let nearest = Infinity;
+  for (let corner = 0; corner < 4; corner++) {
+    const x = at.shiftMm + (corner % 2 === 0 ? frame.widthMm : -frame.widthMm) / 2;
+    const y = at.riseMm + (corner < 2 ? frame.heightMm : -frame.heightMm) / 2;
+    nearest = Math.min(nearest, distanceToEllipse(longMm, shortMm, x * ux + y * uy - middleMm, y * ux - x * uy));
+  }
+  return nearest;
 }
 
 /** The least value over all directions: looked for all around, the two best places refined. */
