@@ -7,6 +7,7 @@ import { CONTROL_GROUPS, type ControlGroup } from '@gangway/core/fields/locks';
 import type { CheckKind } from '@gangway/core/checks/registry';
 import { requestOf, settle, type Settled, type Solution } from '@gangway/core/settle/settle';
 import type { Cost } from '@gangway/core/settle/ranking';
+import type { Excluded } from '@gangway/core/settle/certificate';
 import { contradictionSentence, solutionSentence } from '@gangway/core/settle/wording';
 import { checkSummary, type CheckSummary } from '@gangway/core/checks/report';
 import { geometryOf } from '@gangway/core/geometry/geometry';
@@ -61,6 +62,8 @@ export interface SettleReport {
   readonly conflict: {
     readonly kinds: readonly CheckKind[];
     readonly sentence: string;
+    /** What excludes each way round and each aperture that may be set; `null` where nothing was found, which is no proof. */
+    readonly certificate: readonly Excluded[] | null;
     /** What would do: with one thing more that may change, or with one requirement let go. */
     readonly would: readonly (SolutionReport & ({ readonly may: ControlGroup } | { readonly without: CheckKind }))[];
   } | null;
@@ -85,6 +88,7 @@ export function settleReport({ solutions, conflict }: Settled): SettleReport {
     conflict: {
       kinds: conflict.kinds,
       sentence,
+      certificate: conflict.certificate,
       would: [
         ...conflict.would.map(({ group, solution }) => ({ may: group, ...solutionReport(solution) })),
         ...conflict.dropped.map(({ kind, solution }) => ({ without: kind, ...solutionReport(solution) })),

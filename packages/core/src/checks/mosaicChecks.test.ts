@@ -1,5 +1,6 @@
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
+import { mosaicGiven } from '../stitching/metrics';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { PLAIN_SCENE } from '../scene/scene';
 import { patched } from '../setup/patch';
@@ -157,4 +158,12 @@ describe('checks about a mosaic', () => {
       ),
     );
   });
+});
+
+test('a focus stack at each place takes as much more room, and as many more shots', () => {
+  const single = with_(mosaic([at(-8), at(8)], { cardGb: 64 }));
+  const stacked = { ...single, stack: { shots: 5, lastFocusM: null } };
+  const [one, five] = [mosaicGiven(geometryOf(single)), mosaicGiven(geometryOf(stacked))];
+  expect(five?.shots).toBe(5 * (one?.shots ?? NaN));
+  expect(five?.bytes).toBeCloseTo(5 * (one?.bytes ?? NaN), 0);
 });

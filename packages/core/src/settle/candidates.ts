@@ -11,6 +11,7 @@ import type { SetupPatch, SetupSettings } from '../model/setup';
 import { patched } from '../setup/patch';
 import type { ControlGroup } from '../fields/locks';
 import { changesBetween, type Change } from './controls';
+import { inRange } from './exposureWays';
 import { firstFocusWays, focusWays } from './focusWays';
 import { leastCost } from './ranking';
 import { middleOf, nearestSettings, regionOf, type Moving } from './region';
@@ -90,7 +91,8 @@ function canFocus({ focusM, rig }: SetupSettings): boolean {
   return focusM === null || focusM < 0 || focusM * 1000 > rig.lens.focalMm;
 }
 
-function orientations({ orientation, rig }: SetupSettings, { may }: Search): readonly Orientation[] {
+/** Ways round that may be looked at, the present one first. */
+export function orientations({ orientation, rig }: SetupSettings, { may }: Search): readonly Orientation[] {
   const other = orientation === 'landscape' ? 'portrait' : 'landscape';
   return may.has('orientation') && rig.back.widthMm !== rig.back.heightMm ? [orientation, other] : [orientation];
 }
@@ -169,11 +171,10 @@ function marksFor(
   const { settings } = geometry;
   const { rig, limits, fNumber } = settings;
   const [widest, smallest] = pinRange(geometry, without);
-  const most = Math.min(smallest * NEARLY, limits.smallestFNumber === null ? Infinity : Math.max(fNumber, limits.smallestFNumber) * 1.001);
-  const least = (limits.widestFNumber ?? 0) * 0.999;
   const ring = may.has('aperture') ? [...new Set([fNumber, ...ringOf(rig.lens)])] : [fNumber];
   const marks = ring
-    .filter((mark) => mark >= widest / NEARLY && mark <= most && (mark >= least || mark === fNumber))
+    .filter((mark) => mark >= widest / NEARLY && mark <= smallest * NEARLY)
+    .filter((mark) => mark === fNumber || inRange(mark, limits.widestFNumber, limits.smallestFNumber))
     .sort((a, b) => Math.abs(stopsBetween(fNumber, a)) - Math.abs(stopsBetween(fNumber, b)))
     .filter((mark) => apertureStands(settings, mark, may.has('time') ? OF_APERTURE : [...OF_APERTURE, ...OF_TIME], without));
   const room = 2 ** (TIGHT_STOPS / 2);
@@ -181,7 +182,7 @@ function marksFor(
 }
 
 /** Between which f-numbers the pins are sharp that must be, and soft that must be. */
-function pinRange(geometry: Geometry, without: ReadonlySet<string>): readonly [number, number] {
+export function pinRange(geometry: Geometry, without: ReadonlySet<string>): readonly [number, number] {
   const { settings, blurAllowed } = geometry;
   const { fNumber, limits, scene, pins } = settings;
   if (scene === null || pins.length === 0) return [0, Infinity];

@@ -108,12 +108,17 @@ function byFixes(settings: SetupSettings, bad: readonly Found[], without: Readon
  * @param settings the same setup, set in another way
  */
 export function keepsRanges(start: SetupSettings, settings: SetupSettings): boolean {
-  const { widestFNumber, longestS, highestIso } = start.limits;
-  if (widestFNumber !== null && settings.fNumber !== start.fNumber && settings.fNumber < widestFNumber * 0.999) return false;
+  const { widestFNumber, smallestFNumber, longestS, highestIso } = start.limits;
+  if (settings.fNumber !== start.fNumber && !inRange(settings.fNumber, widestFNumber, smallestFNumber)) return false;
   if (highestIso !== null && settings.exposure.iso > Math.max(highestIso, start.exposure.iso)) return false;
   if (longestS === null) return true;
   const [before, after] = [longestOf(start), longestOf(settings)];
   return after === null || after <= Math.max(longestS, before ?? 0) * 1.001;
+}
+
+/** Whether an f-number lies between the widest and the smallest aperture that are wanted; marks are rounded. */
+export function inRange(fNumber: number, widest: number | null, smallest: number | null): boolean {
+  return fNumber >= (widest ?? 0) * 0.999 && fNumber <= (smallest ?? Infinity) * 1.001;
 }
 
 /** The longest exposure of a setup, s; `null` where nothing is metered. */

@@ -22,7 +22,11 @@ const PARTS_OF_THE_WAY = [0.75, 0.5, 0.25];
 /** Parts of the way to the best tilt alone: short of it the circle may still hold the frame. */
 const NEARLY_THERE = [0.98, 0.95, 0.9, 0.8, 0.65];
 /** Shares of a turn that is there that are tried for the sake of the circle. */
-const OTHER_TURNS = [0.75, 0.5, 0.25, 0, -0.25, -0.5];
+const OTHER_TURNS = [0.75, 0.5, 0.375, 0.25, 0.125, 0, -0.25, -0.5];
+/** Apertures at which the least tilt that isolates is looked for, as shares of the way from the widest to the one set. */
+const OPENINGS = [0, 0.12, 0.25, 0.5];
+/** A single point can be kept sharp at any tilt: these are tried for the sake of the frame, degrees. */
+const TURNS_ABOUT_ONE = [-6, -3, -1.5, 1.5, 3, 6];
 /** A tilt is looked for at so many places along its range before the best of them is refined. */
 const LOOKS = 24;
 
@@ -61,6 +65,9 @@ export function* focusWays(geometry: Geometry, may: ReadonlySet<ControlGroup>): 
       if (alone) yield* [1, ...NEARLY_THERE].map((part) => ({ front: inHundredths(partly(settings.front, alone, part)) }));
       const withFocus = focus ? oneMovement(geometry, { mechanism, sharp, movement, focus }) : null;
       if (withFocus) yield* focused(geometry, sharp, withFocus);
+      if (focus && isOnePoint(sharp))
+        for (const deg of TURNS_ABOUT_ONE)
+          yield* focused(geometry, sharp, inHundredths(nearestTilt(mechanism, { ...settings.front, [movement]: deg })));
     }
     if (focus) {
       yield* focused(geometry, sharp, UNTURNED);
@@ -96,6 +103,8 @@ export function* firstFocusWays(geometry: Geometry, may: ReadonlySet<ControlGrou
   yield* focused(geometry, sharp, UNTURNED);
   if (rear.tiltDeg === 0 && rear.swingDeg === 0) yield* bestTurned(geometry, sharp, mechanism);
 }
+
+const isOnePoint = (sharp: readonly PlacedPin[]): boolean => sharp.reduce((count, { points }) => count + points.length, 0) === 1;
 
 /** The tilt that holds the pins at the widest opening, with its focus. */
 function* bestTurned(geometry: Geometry, sharp: readonly PlacedPin[], mechanism: TiltMechanism): Generator<SetupPatch> {
@@ -226,7 +235,7 @@ function* isolating(geometry: Geometry): Generator<SetupPatch> {
   const wantedMm = geometry.blurAllowed.cocMm * limits.softTimes * 1.15;
   const straight = front.tiltDeg === 0 && front.swingDeg === 0;
   const marks = ringOf(rig.lens).filter((mark) => mark <= fNumber);
-  const openings = new Set([fNumber, marks[0] ?? fNumber, marks[Math.floor(marks.length / 2)] ?? fNumber]);
+  const openings = new Set([fNumber, ...OPENINGS.map((part) => marks[Math.round(part * (marks.length - 1))] ?? fNumber)]);
   for (const turn of straight ? [front] : [front, UNTURNED])
     for (const opening of openings) {
       const from = freshGeometry({ ...settings, front: turn, fNumber: opening });

@@ -44,7 +44,7 @@ export interface Cost {
   readonly softer: number;
   /** The share of the pixels that a single frame keeps beside before, 1 where it keeps all; `null` on film. */
   readonly kept: number | null;
-  /** Frames that have to be shot. */
+  /** Shots that have to be made: the frames of a mosaic, each as a stack where there is one. */
   readonly frames: number;
   /** How much longer the exposure is, stops; `null` where nothing is metered. */
   readonly longerStops: number | null;

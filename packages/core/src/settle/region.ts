@@ -10,8 +10,10 @@ import { onSlide, travelOf } from '../rig/mechanism';
 
 /** The finest setting of a slide, mm: what a movement scale is read to. */
 const STEP_MM = 0.1;
-/** Rises this far apart are looked at before any are refined, mm; where that finds nothing every mark of the scale is. */
+/** Rises this far apart are looked at before any are refined, mm; where that finds nothing, the marks between two of them are, if anything can be there. */
 const COARSE_MM = 1;
+/** The finest steps in which it is looked whether a region holds anything, mm. */
+const FINEST_MM = 0.02;
 /** Beyond this no slide goes, mm. */
 const FARTHEST_MM = 200;
 /** Forgives the last bits of floating point, mm. */
@@ -326,6 +328,56 @@ function bestBetween(region: Region, at: ShiftPosition): ShiftPosition | null {
   return best;
 }
 
+/**
+ * Whether a region certainly holds no setting at all, between the marks of the
+ * scales as well; `false` also where that cannot be told.
+ *
+ * @param region what is allowed
+ */
+export function holdsNothing(region: Region): boolean {
+  if (region.lockedTo) {
+    const unit = onSlide(region.lockedTo, 1);
+    const { fromMm, toMm } = stretchAlong(region, { riseMm: 0, shiftMm: 0 }, unit.shiftMm, unit.riseMm);
+    return fromMm > toMm;
+  }
+  if (region.fixed) {
+    const { fromMm, toMm } = stretchAlong(region, { riseMm: 0, shiftMm: 0 }, 1, 0);
+    return !(fromMm <= ROUNDING_MM && toMm >= -ROUNDING_MM);
+  }
+  return isEmptyBetween(region, region.rises, COARSE_MM);
+}
+
+/** As {@link holdsNothing} between two rises, their ends included; looked at in steps and, where those do not say, in finer ones. */
+function isEmptyBetween(region: Region, { fromMm, toMm }: Stretch, stepMm: number): boolean {
+  if (fromMm > toMm) return true;
+  const count = Math.max(1, Math.ceil((toMm - fromMm) / stepMm));
+  const lines = Array.from({ length: count + 1 }, (_, i) => fromMm + ((toMm - fromMm) * i) / count);
+  const gaps = lines.map((riseMm) => crossing(region, riseMm));
+  if (gaps.some((gap) => gap !== null && gap <= 0)) return false;
+  return lines.slice(1).every((upperMm, i) => {
+    const lowerMm = lines[i] ?? upperMm;
+    if (isOutside(region, lowerMm, upperMm) || gapBetween(gaps, i) > 0) return true;
+    if (stepMm <= FINEST_MM) return false;
+    // With its neighbours, which bound what may lie between.
+    const about = { fromMm: Math.max(fromMm, lowerMm - stepMm), toMm: Math.min(toMm, upperMm + stepMm) };
+    return isEmptyBetween(region, about, stepMm / 4);
+  });
+}
+
+/** Whether one rule allows nothing on two lines nor between them: it is convex, so that a line elsewhere on which it allows something says so. */
+function isOutside({ limits }: Region, lowerMm: number, upperMm: number): boolean {
+  const allows = (limit: Limit, riseMm: number): boolean => {
+    const { fromMm, toMm } = limit({ riseMm, shiftMm: 0 }, 1, 0);
+    return fromMm <= toMm;
+  };
+  return [...limits.values()].some((limit) => {
+    if (allows(limit, lowerMm) || allows(limit, upperMm)) return false;
+    for (let mm = 0; mm <= FARTHEST_MM; mm += COARSE_MM)
+      if ([lowerMm - mm, upperMm + mm].some((riseMm) => allows(limit, riseMm))) return true;
+    return false;
+  });
+}
+
 /** By how much the ends of what the rules allow at a rise cross each other, mm, below zero where something is left; `null` where a rule allows nothing at all. */
 function crossing({ limits }: Region, riseMm: number): number | null {
   let [fromMm, toMm] = [-Infinity, Infinity];
@@ -378,6 +430,7 @@ function risesOf({ geometry, spareMm, without }: RegionOf, box: Taken | null): S
 function bestOf(region: Region, at: ShiftPosition, { fromMm, toMm }: Stretch, stepMm: number): ShiftPosition | null {
   const per = Math.round(stepMm / STEP_MM);
   const [first, last] = [Math.ceil(fromMm / stepMm - 1e-6), Math.floor(toMm / stepMm + 1e-6)];
+  if (first > last) return null;
   let best: ShiftPosition | null = null;
   let least = Infinity;
   const start = Math.min(last, Math.max(first, Math.round(at.riseMm / stepMm)));

@@ -79,6 +79,10 @@ test('no wider aperture is offered than the photographer wants', () => {
   const { solutions } = settle(limited, { may, lastResorts: [], waysOut: false });
   allPass(solutions);
   for (const { settings } of solutions) expect(settings.fNumber).toBeGreaterThanOrEqual(13);
+  // Nor a smaller one: between 13 and 14 there is one mark.
+  const both = settle({ ...limited, limits: { ...limited.limits, smallestFNumber: 13 } }, { may, lastResorts: [], waysOut: false });
+  allPass(both.solutions);
+  expect(new Set(both.solutions.map(({ settings }) => settings.fNumber))).toEqual(new Set([13]));
 });
 
 test('a crop that cuts the subject is given up where that alone does it', () => {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { ringOf } from '../coverage/apertures';
 import { evenly } from '../evenly.test-support';
+import type { ControlGroup } from '../fields/locks';
 import type { SetupSettings } from '../model/setup';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { frontScene, setup } from '../setup/fixtures.test-support';
@@ -55,6 +56,18 @@ describe('a tower 22 m high seen from 18 m in landscape', () => {
 });
 
 describe('what cannot be', () => {
+  test('is proved only where nothing that is searched in steps may change', () => {
+    const start = tower(26, 20, { orientation: 'portrait', rig: { ...setup().rig, mechanism: { kind: 'disc', radiusMm: 8 } } });
+    const provedWith = (may: readonly ControlGroup[]) => settle(start, { may, lastResorts: [], waysOut: false }).conflict?.certificate;
+    // Landscape cannot hold the tower at all; in portrait it lacks the slide.
+    expect(provedWith(['movements', 'orientation', 'aperture'])).toEqual([
+      { orientation: 'portrait', widestFNumber: 3.5, smallestFNumber: 22, kinds: ['inFrame', 'travel'] },
+      { orientation: 'landscape', widestFNumber: 3.5, smallestFNumber: 22, kinds: ['inFrame'] },
+    ]);
+    expect(provedWith(['movements', 'orientation', 'aperture', 'focus'])).toBeNull();
+    expect(provedWith(['movements', 'orientation', 'aperture', 'turn'])).toBeNull();
+  });
+
   test('names the slide that ends short of what each way round needs', () => {
     const start = tower(26, 20, { orientation: 'portrait', rig: { ...setup().rig, mechanism: { kind: 'disc', radiusMm: 8 } } });
     const { solutions, conflict } = settle(start, { ...MOVEMENTS, may: ['movements', 'aperture', 'focus'], waysOut: false });

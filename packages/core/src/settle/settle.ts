@@ -10,9 +10,10 @@ import { withStack } from '../planning/stackFor';
 import { proposals } from '../stitching/goals';
 import { patched } from '../setup/patch';
 import { candidate, candidatesAt, type Candidate, type Search } from './candidates';
+import { certificateOf, type Excluded } from './certificate';
 import { CONTROL_GROUPS, type ControlGroup, type Locks } from '../fields/locks';
 import type { Change } from './controls';
-import { exposedAnew, isOfExposure, keepsRanges } from './exposureWays';
+import { exposedAnew, inRange, isOfExposure, keepsRanges } from './exposureWays';
 import { judged, marginsLeft, type MarginLeft } from './judge';
 import { costOf, orderOf, type Cost } from './ranking';
 import { distances, levelled, levelledInPart, otherAsides, otherHeights, otherYaws, placedAt, rounded } from './stances';
@@ -48,8 +49,8 @@ export interface Dropped {
 export interface Conflict extends Contradiction {
   /** Each of the requirements let go in turn: the nearest setup at which all others pass. */
   readonly dropped: readonly Dropped[];
-  /** Whether nothing can be there, or only nothing was found: orientations, apertures and places of the slides are gone through without a gap, all else in steps. */
-  readonly proved: boolean;
+  /** What excludes each way round and each aperture; `null` where nothing was found, but that is no proof: all but orientation, aperture, rise and shift is searched in steps. */
+  readonly certificate: readonly Excluded[] | null;
   /** What would work if one thing more were free. */
   readonly would: readonly WayOut[];
 }
@@ -96,9 +97,6 @@ const MOST_JUDGED = 240;
 const CROPS = [5 / 4, 4 / 3, 3 / 2, 1, 16 / 9, 2];
 /** So many ways to hold the frame are tried with a stack. */
 const MOST_STACKED = 24;
-
-/** What is gone through without a gap. */
-const WITHOUT_GAP: ReadonlySet<ControlGroup> = new Set<ControlGroup>(['orientation', 'movements', 'aperture', 'shade']);
 
 /** Candidates of one kind of change, and the least number of controls that such a change sets. */
 interface Stage {
@@ -174,7 +172,7 @@ export function settle(start: SetupSettings, request: SettleRequest = requestOf(
       ...contradiction(search(request.may), kinds),
       dropped,
       would,
-      proved: request.may.every((group) => WITHOUT_GAP.has(group)),
+      certificate: certificateOf(search(request.may)),
     },
   };
 }
@@ -251,6 +249,7 @@ function solutionOf({ settings }: Candidate, search: Search): Solution | null {
       changes: made.changes,
       cost: costOf(start, present, made.changes),
       tight: result.tight.map(({ kind }) => kind),
+      // Worked out when it is asked for: of many solutions few are shown.
       get margins() {
         return marginsLeft(present);
       },
@@ -372,7 +371,7 @@ function* stackStage(search: Search): Generator<Candidate> {
 function firstStacked(settings: SetupSettings, { may }: Search): SetupSettings | null {
   const { limits, rig, fNumber } = settings;
   const smaller = may.has('aperture')
-    ? ringOf(rig.lens).filter((mark) => mark > fNumber && (limits.smallestFNumber === null || mark <= limits.smallestFNumber * 1.001))
+    ? ringOf(rig.lens).filter((mark) => mark > fNumber && inRange(mark, null, limits.smallestFNumber))
     : [];
   for (const mark of [fNumber, ...smaller]) {
     const stacked = withStack({ ...settings, fNumber: mark });

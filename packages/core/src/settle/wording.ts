@@ -1,5 +1,6 @@
 import { settleText } from '@gangway/messages/core/settle';
 import { checksText } from '@gangway/messages/core/checks';
+import { listed } from '@gangway/messages/list';
 import { say } from '@gangway/messages/say';
 import { checkSentence } from '../checks/evaluate';
 import { checkNamed, type CheckKind } from '../checks/registry';
@@ -8,6 +9,7 @@ import { RELEASES, SHUTTERS } from '../exposure/choices';
 import { timeWords } from '../exposure/shutter';
 import type { SetupSettings } from '../model/setup';
 import { apertureWords, capital, fixed, mmWords, riseWords, shiftWords, stopsWords, turnWords, yawWords } from '../words';
+import type { Excluded } from './certificate';
 import type { Contradiction, Need } from './contradiction';
 import type { Change } from './controls';
 import type { Cost } from './ranking';
@@ -218,5 +220,23 @@ function needSentence({ orientation, tooTallMm, tooWideMm, riseMm, shiftMm, slid
     movement: needed,
     allows: mmWords(circle.allowsMm),
     fNumber: apertureWords(circle.fNumber),
+  });
+}
+
+/**
+ * What excludes one way round at some apertures, in words.
+ *
+ * @param excluded one line of a certificate
+ *
+ * @example
+ * excludedSentence({ orientation: 'portrait', widestFNumber: 4, smallestFNumber: 8, kinds: ['inFrame', 'sharpCircle'] }) // => 'Portrait at f/4–f/8 rules out the whole subject in the frame and corners in the sharp circle together'
+ */
+export function excludedSentence({ orientation, widestFNumber, smallestFNumber, kinds }: Excluded): string {
+  const [widest, smallest] = [apertureWords(widestFNumber), apertureWords(smallestFNumber)];
+  return say(settleText.excluded, {
+    orientation,
+    aperture: widest === smallest ? widest : say(settleText.apertures, { widest, smallest }),
+    checks: listed(kinds.map((kind) => checkName(kind))),
+    count: kinds.length,
   });
 }

@@ -108,7 +108,9 @@ function given(geometry: Geometry): MosaicGiven | null {
       ] as const,
   );
   const cosFar = Math.min(...corners.map(([x, y]) => dot([x, y, v], axis) / Math.hypot(x, y, v)));
-  const shots = shotsOf(mosaic);
+  // A focus stack is shot at each place.
+  const stacked = geometry.settings.stack?.shots ?? 1;
+  const shots = shotsOf(mosaic) * stacked;
   const { back } = rig.parts;
   const film =
     back.kind === 'film'
@@ -130,7 +132,7 @@ function given(geometry: Geometry): MosaicGiven | null {
     },
     bytes: pixelsOfFrame === null ? null : (pixelsOfFrame * shots * BITS_PER_PIXEL) / 8,
     shots,
-    seconds: secondsOf(mosaic),
+    seconds: secondsOf(mosaic) * stacked,
     cornerDeg: degrees(Math.acos(Math.min(1, cosFar))),
     falloffStops: -4 * Math.log2(cosFar),
     cornerDetail: { outward: cosFar ** 3, around: cosFar },

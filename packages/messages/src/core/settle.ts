@@ -12,7 +12,7 @@ export const settleText = catalogue({
   wholeFrame: 'the whole frame, no crop',
   crop: 'cropped to {crop} : 1',
   singleShot: 'a single shot',
-  stack: 'a focus stack of {shots} shots, the last with {last}',
+  stack: 'a focus stack of {shots} shots, last {last}',
   fewerPixels: '{percent} % fewer pixels',
   singleFrame: 'a single frame',
   mosaic: 'a mosaic of {count, plural, one {# frame} other {# frames}}',
@@ -41,6 +41,9 @@ export const settleText = catalogue({
   circleEnds:
     '{orientation, select, landscape {Landscape} other {Portrait}} needs {movement}; the sharp circle allows {allows} at most, at {fNumber}.',
   circleTooSmall: 'In {orientation} the frame does not fit the sharp circle at any aperture.',
+  excluded:
+    '{orientation, select, landscape {Landscape} other {Portrait}} at {aperture} rules out {checks}{count, plural, one {} other { together}}',
+  apertures: '{widest}–{smallest}',
   noneFound: 'No setting was found within what may change.',
   notTogether:
     '{count, plural, one {Nothing that may change fixes this:} other {Nothing that may change makes all of these pass at once:}} {sentences}',

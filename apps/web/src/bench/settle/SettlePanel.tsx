@@ -5,7 +5,7 @@ import type { CheckResult } from '@gangway/core/checks/evaluate';
 import { LOCK_FIELDS } from '@gangway/core/fields/locks';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import type { Conflict, Solution } from '@gangway/core/settle/settle';
-import { changeWords, checkName, contradictionSentence } from '@gangway/core/settle/wording';
+import { changeWords, checkName, contradictionSentence, excludedSentence } from '@gangway/core/settle/wording';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Button } from '../../ui/Button';
 import { StateMark } from '../../ui/StateMark';
@@ -117,10 +117,20 @@ function Found({ now: { settled, share, failed, canceled, cancel, again }, onPre
   );
 }
 
-/** Whether nothing can be there or only nothing was found, where the sentence with its values does not say it. */
-function proofOf({ proved, needs }: Conflict): ReactNode {
-  if (needs.length > 0 && !proved) return null;
-  return <p className="text-xs text-ink-soft">{proved ? settleText.proved : settleText.searched}</p>;
+/** Whether nothing can be there, with what excludes it, or only nothing was found, where the sentence with its values does not say it. */
+function proofOf({ certificate, needs }: Conflict): ReactNode {
+  if (certificate === null) return needs.length > 0 ? null : <p className="text-xs text-ink-soft">{settleText.searched}</p>;
+  return (
+    <details className="text-xs text-ink-soft">
+      <summary className="cursor-pointer">{settleText.proved}</summary>
+      <ul className="mt-1 grid gap-0.5 tabular-nums">
+        {certificate.map((each) => {
+          const words = excludedSentence(each);
+          return <li key={words}>{words}</li>;
+        })}
+      </ul>
+    </details>
+  );
 }
 
 /** What would work with one thing more that may change, or with one requirement let go. */

@@ -19,7 +19,7 @@ interface StackFacts extends Facts {
   readonly moves: boolean;
 }
 
-/** Less than this in common is tight: nobody sets a focus to the hair (common practice). */
+/** Less than this in common is tight: our choice, just under what a stack that Gangway lays out has left. */
 const TIGHT_PERCENT = 4.9;
 
 /** Do the shots of a focus stack follow each other without a gap, and can they be put together? */
@@ -59,6 +59,8 @@ function leastShared(geometry: Geometry): number {
   const { focalMm } = settings.rig.lens;
   const ratio = settings.rig.parts.lens.specs.pupilRatio ?? 1;
   const e = (settings.fNumber * blurAllowed.cocMm) / (ratio * focalMm);
+  // So small an opening holds everything in each shot.
+  if (e >= 1) return 1;
   const behind = focalMm * (1 - ratio);
   const places = stackAlongMm(settings)
     .map((mm) => mm * axis[2] - behind)

@@ -26,7 +26,7 @@ export const settleText = catalogue({
   lockChanged: '{what}: {lock}',
   any: 'any',
   isNo: 'is not a number; leave it empty for any',
-  proved: 'Proved: for each orientation and aperture, nowhere on the slides is allowed by all checks.',
-  searched: 'Nothing was found. Focus, tilt and the place of the camera are searched in steps, so this is no proof.',
+  proved: 'Proved: no rise or shift passes at any orientation and aperture that may be set.',
+  searched: 'Nothing was found, but this is no proof: focus, tilt and camera position are searched in steps.',
   settled: 'settled: {changes}',
 });
