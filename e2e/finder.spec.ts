@@ -34,6 +34,44 @@ test('shows the tower in true perspective: its edges upright when level, and lea
   expect(Math.abs(measured - convergenceMm)).toBeLessThan(0.12 + 0.05 * convergenceMm);
 });
 
+test('with materials the picture has a sky, a wall of brick in the sun and ground, and stays plain once they are off', async ({
+  page,
+  gangway,
+}) => {
+  await openFinder(page, gangway);
+  await page.getByLabel('circles').uncheck();
+  await page.getByLabel('materials').check();
+  await still(page);
+  // Colours of the sky beside the tower, of its wall, lit from the left, and of the ground before it.
+  const colours = await page.getByTestId('finder').evaluate((element) => {
+    const picture = element as HTMLCanvasElement;
+    const copy = document.createElement('canvas');
+    [copy.width, copy.height] = [picture.width, picture.height];
+    const context = copy.getContext('2d');
+    context?.drawImage(picture, 0, 0);
+    const mean = (x: number, y: number): readonly number[] => {
+      const { data } = context?.getImageData(Math.round(x * picture.width) - 6, Math.round(y * picture.height) - 3, 12, 6) ?? { data: [] };
+      return [0, 1, 2].map((c) => Array.from({ length: 72 }, (_, i) => data[4 * i + c] ?? 0).reduce((sum, value) => sum + value, 0) / 72);
+    };
+    return { sky: mean(0.15, 0.2), wall: mean(0.42, 0.5), ground: mean(0.5, 0.97) };
+  });
+  const [red = 0, , blue = 0] = colours.sky;
+  expect(blue).toBeGreaterThan(red + 10);
+  const [wallRed = 0, wallGreen = 0, wallBlue = 0] = colours.wall;
+  expect(wallRed).toBeGreaterThan(wallGreen + 20);
+  expect(wallRed).toBeGreaterThan(wallBlue + 20);
+  const [groundRed = 0, , groundBlue = 0] = colours.ground;
+  expect(Math.abs(groundRed - groundBlue)).toBeLessThan(40);
+  // Off, it stays off in this browser.
+  await page.getByLabel('materials').uncheck();
+  await page.reload();
+  await step(page, 'Frame');
+  await expect(page.getByLabel('materials')).not.toBeChecked();
+  await still(page);
+  const plain = await row(page, 0.2);
+  expect(plain[5]).toBeCloseTo(0.85 ** (1 / 2.2), 1);
+});
+
 test('an edge in the picture is as blurred as a bundle of rays says', async ({ page, gangway }) => {
   await openFinder(page, gangway);
   await page.getByLabel('circles').uncheck();

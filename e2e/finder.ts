@@ -15,7 +15,7 @@ export async function openFinder(page: Page, gangway: Gangway, setup = /small fo
 
 /** Waits until the picture is made of all its samples. */
 export async function still(page: Page): Promise<void> {
-  await expect(page.getByTestId('finder')).toHaveAttribute('data-samples', '64', { timeout: 150_000 });
+  await expect(page.getByTestId('finder')).toHaveAttribute('data-whole', 'true', { timeout: 150_000 });
 }
 
 /** Types into a field of the bench. */

@@ -103,6 +103,11 @@ export const test = base.extend<Fixtures, { readonly seeded: string }>({
   },
   watched: [
     async ({ page, allowErrors, gangway }, use) => {
+      // Drawn in software, materials take three times as long: tests that are not about them do without.
+      await page.context().addInitScript(() => {
+        if (location.protocol !== 'http:') return;
+        if (localStorage.getItem('gangway.materials') === null) localStorage.setItem('gangway.materials', 'off');
+      });
       // Asked for so that the server goes down only after this has looked.
       expect(gangway.url).toMatch(/^http:/);
       const wrong: string[] = [];

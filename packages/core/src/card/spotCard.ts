@@ -304,7 +304,7 @@ function work(geometry: Geometry): readonly CardStep[] {
     add(
       'stack',
       cardText.shootTheStack,
-      say(cardText.stackSteps, { shots: stack.shots, last: focusWords(stack.lastFocusM), step: fixed(stepOf(geometry), 2) }),
+      say(cardText.stackSteps, { shots: stack.shots, last: focusWords(stack.lastFocusM), step: fixed(stepOf(geometry), 3) }),
     );
   if (mosaic) add('series', cardText.shootTheMosaicInOrder, seriesWords(geometry));
   add('review', film ? cardText.markHolderAndFrameAnd : cardText.reviewMagnifiedCornersEdgesWhat);

@@ -17,7 +17,14 @@ export interface FlareState {
   readonly shaded: boolean;
 }
 
-/** The direction toward a light source in the world. */
+/**
+ * The direction toward a light source in the world, a unit vector.
+ *
+ * @param light how far to the right of straight ahead it stands and how high, degrees
+ *
+ * @example
+ * toward({ bearingDeg: 0, heightDeg: 0, shaded: false }) // => [0, 0, 1]
+ */
 export function toward({ bearingDeg, heightDeg }: LightSource): Vec3 {
   const [b, h] = [radians(bearingDeg), radians(heightDeg)];
   return [Math.sin(b) * Math.cos(h), Math.sin(h), Math.cos(b) * Math.cos(h)];

@@ -78,7 +78,15 @@ export function finderMatrix(camera: FinderCamera, aperture: readonly [number, n
   return matrix;
 }
 
-/** Where a point lands, −1 to 1 across and up the frame, by a finder matrix; `null` behind the lens. */
+/**
+ * Where a point lands, −1 to 1 across and up the frame, by a finder matrix; `null` behind the lens.
+ *
+ * @param matrix a finder matrix, by columns
+ * @param point a point in the frame of the camera, m
+ *
+ * @example
+ * throughMatrix(finderMatrix(camera), [0, 0, 10])?.length // => 2
+ */
 export function throughMatrix(matrix: Float64Array, [x, y, z]: Vec3): readonly [number, number] | null {
   const at = (i: number): number => (matrix[i] ?? 0) * x + (matrix[4 + i] ?? 0) * y + (matrix[8 + i] ?? 0) * z + (matrix[12 + i] ?? 0);
   const w = at(3);

@@ -3,10 +3,15 @@ import { cross, dot, length, minus, scaled, type Vec3 } from '../space/vector';
 import { FIGURE_DEPTH_M, ridgeX, type Mesh, type Subject } from '../subjects/subject';
 import { turnedAbout } from './turnedAbout';
 
+/** What a face is made of. */
+export type Surface =
+  'brick' | 'stone' | 'paving' | 'gravel' | 'timber' | 'boards' | 'plaster' | 'brass' | 'paper' | 'print' | 'cloth' | 'skin' | 'glass';
+
 /** A flat piece of the subject: a convex polygon in world metres and how light it is, 0 to 1. */
 export interface Face {
   readonly corners: readonly Vec3[];
   readonly tone: number;
+  readonly surface: Surface;
   /** Which sides, from each corner to the next, are edges of the thing; all of them when not said. */
   readonly edges?: readonly boolean[];
 }
@@ -15,6 +20,9 @@ export interface Face {
 const GROUND_M = 2000;
 /** Openings and labels stand this share of a metre before their wall, so that they are not drawn into it. */
 const PROUD_M = 0.01;
+
+/** Half an opening, as a share of its bay and of its storey. */
+export const HALF_OPENING = { wide: 0.24, high: 0.3 };
 
 const made = new WeakMap<Subject, readonly Face[]>();
 
@@ -29,14 +37,16 @@ const made = new WeakMap<Subject, readonly Face[]>();
 export function facesOf(subject: Subject): readonly Face[] {
   const known = made.get(subject);
   if (known) return known;
-  const faces = subject.kind === 'interior' ? bodyOf(subject) : [ground(), ...bodyOf(subject)];
+  const faces =
+    subject.kind === 'interior' ? bodyOf(subject) : [ground(subject.kind === 'ground' ? 'gravel' : 'paving'), ...bodyOf(subject)];
   made.set(subject, faces);
   return faces;
 }
 
-function ground(): Face {
+function ground(surface: Surface): Face {
   return {
     tone: 0.36,
+    surface,
     corners: [
       [-GROUND_M, 0, -GROUND_M],
       [GROUND_M, 0, -GROUND_M],
@@ -47,10 +57,11 @@ function ground(): Face {
 }
 
 /** A box from one corner to the opposite one; the side toward the camera is the lightest. */
-function box([x0, y0, z0]: Vec3, [x1, y1, z1]: Vec3): readonly Face[] {
+export function box([x0, y0, z0]: Vec3, [x1, y1, z1]: Vec3, surface: Surface): readonly Face[] {
   return [
     {
       tone: 0.78,
+      surface,
       corners: [
         [x0, y0, z0],
         [x1, y0, z0],
@@ -60,6 +71,7 @@ function box([x0, y0, z0]: Vec3, [x1, y1, z1]: Vec3): readonly Face[] {
     },
     {
       tone: 0.5,
+      surface,
       corners: [
         [x0, y0, z1],
         [x1, y0, z1],
@@ -69,6 +81,7 @@ function box([x0, y0, z0]: Vec3, [x1, y1, z1]: Vec3): readonly Face[] {
     },
     {
       tone: 0.58,
+      surface,
       corners: [
         [x0, y0, z0],
         [x0, y0, z1],
@@ -78,6 +91,7 @@ function box([x0, y0, z0]: Vec3, [x1, y1, z1]: Vec3): readonly Face[] {
     },
     {
       tone: 0.66,
+      surface,
       corners: [
         [x1, y0, z0],
         [x1, y0, z1],
@@ -87,6 +101,7 @@ function box([x0, y0, z0]: Vec3, [x1, y1, z1]: Vec3): readonly Face[] {
     },
     {
       tone: 0.86,
+      surface,
       corners: [
         [x0, y1, z0],
         [x1, y1, z0],
@@ -105,16 +120,18 @@ interface OpeningsInput {
   readonly z: number;
   readonly rows: number;
   readonly columns: number;
+  readonly surface: Surface;
 }
 
 /** A grid of openings on a wall in the plane z, `rows` × `columns`. */
-function openings({ x0, x1, y0, y1, z, rows, columns }: OpeningsInput): readonly Face[] {
+export function openings({ x0, x1, y0, y1, z, rows, columns, surface }: OpeningsInput): readonly Face[] {
   const [dx, dy] = [(x1 - x0) / Math.max(1, columns), (y1 - y0) / Math.max(1, rows)];
   return Array.from({ length: rows * columns }, (_, i): Face => {
     const [cx, cy] = [x0 + dx * ((i % columns) + 0.5), y0 + dy * (Math.floor(i / columns) + 0.5)];
-    const [w, h] = [dx * 0.24, dy * 0.3];
+    const [w, h] = [dx * HALF_OPENING.wide, dy * HALF_OPENING.high];
     return {
       tone: 0.16,
+      surface,
       corners: [
         [cx - w, cy - h, z],
         [cx + w, cy - h, z],
@@ -130,8 +147,8 @@ function bodyOf(subject: Subject): readonly Face[] {
     case 'front': {
       const { widthM: w, heightM: h, depthM, storeys, bays, turnDeg } = subject;
       const faces = [
-        ...box([-w / 2, 0, 0], [w / 2, h, depthM]),
-        ...openings({ x0: -w / 2, x1: w / 2, y0: 0, y1: h, z: -PROUD_M, rows: storeys, columns: bays }),
+        ...box([-w / 2, 0, 0], [w / 2, h, depthM], 'brick'),
+        ...openings({ x0: -w / 2, x1: w / 2, y0: 0, y1: h, z: -PROUD_M, rows: storeys, columns: bays, surface: 'glass' }),
       ];
       return faces.map((face) => turnedFace(face, turnDeg));
     }
@@ -140,6 +157,7 @@ function bodyOf(subject: Subject): readonly Face[] {
       const ridge = ridgeX(subject);
       const gable = (z: number, tone: number): Face => ({
         tone,
+        surface: 'brick',
         corners: [
           [-w / 2, 0, z],
           [w / 2, 0, z],
@@ -151,14 +169,15 @@ function bodyOf(subject: Subject): readonly Face[] {
       const trusses = Array.from({ length: bays }, (_, i) => {
         const z = (-d * (i + 0.5)) / bays;
         return [
-          ...box([-w / 2, wallM - 0.15, z - 0.1], [w / 2, wallM + 0.1, z + 0.1]),
-          ...box([ridge - 0.1, Math.min(wallM, ridgeM), z - 0.1], [ridge + 0.1, ridgeM, z + 0.1]),
+          ...box([-w / 2, wallM - 0.15, z - 0.1], [w / 2, wallM + 0.1, z + 0.1], 'timber'),
+          ...box([ridge - 0.1, Math.min(wallM, ridgeM), z - 0.1], [ridge + 0.1, ridgeM, z + 0.1], 'timber'),
         ];
       });
       return [
         gable(0, 0.72),
         {
           tone: 0.42,
+          surface: 'boards',
           corners: [
             [-w / 2, 0, -d],
             [w / 2, 0, -d],
@@ -168,6 +187,7 @@ function bodyOf(subject: Subject): readonly Face[] {
         },
         {
           tone: 0.58,
+          surface: 'plaster',
           corners: [
             [-w / 2, 0, -d],
             [-w / 2, wallM, -d],
@@ -177,6 +197,7 @@ function bodyOf(subject: Subject): readonly Face[] {
         },
         {
           tone: 0.64,
+          surface: 'plaster',
           corners: [
             [w / 2, 0, -d],
             [w / 2, wallM, -d],
@@ -186,6 +207,7 @@ function bodyOf(subject: Subject): readonly Face[] {
         },
         {
           tone: 0.34,
+          surface: 'timber',
           corners: [
             [-w / 2, wallM, -d],
             [ridge, ridgeM, -d],
@@ -195,6 +217,7 @@ function bodyOf(subject: Subject): readonly Face[] {
         },
         {
           tone: 0.4,
+          surface: 'timber',
           corners: [
             [w / 2, wallM, -d],
             [ridge, ridgeM, -d],
@@ -203,7 +226,7 @@ function bodyOf(subject: Subject): readonly Face[] {
           ],
         },
         ...trusses.flat(),
-        ...openings({ x0: -w / 2, x1: w / 2, y0: 0.6, y1: wallM, z: -PROUD_M, rows: 1, columns: 3 }),
+        ...openings({ x0: -w / 2, x1: w / 2, y0: 0.6, y1: wallM, z: -PROUD_M, rows: 1, columns: 3, surface: 'glass' }),
       ];
     }
     case 'table': {
@@ -212,6 +235,7 @@ function bodyOf(subject: Subject): readonly Face[] {
       return [
         {
           tone: 0.55,
+          surface: 'timber',
           corners: [
             [-3 * w, t, -2 * w],
             [3 * w, t, -2 * w],
@@ -219,10 +243,11 @@ function bodyOf(subject: Subject): readonly Face[] {
             [-3 * w, t, 3 * w],
           ],
         },
-        ...box([-w / 2, t, 0], [w / 2, t + h * 0.5, w * 0.5]),
-        ...box([-w / 6, t, w * 0.5], [w / 6, t + h, w * 0.7]),
+        ...box([-w / 2, t, 0], [w / 2, t + h * 0.5, w * 0.5], 'brass'),
+        ...box([-w / 6, t, w * 0.5], [w / 6, t + h, w * 0.7], 'brass'),
         {
           tone: 0.97,
+          surface: 'print',
           corners: [
             [-label, t + PROUD_M / 10, -0.9 * labelM],
             [label, t + PROUD_M / 10, -0.9 * labelM],
@@ -238,7 +263,7 @@ function bodyOf(subject: Subject): readonly Face[] {
       const half = Math.min(0.05, heightM / 12);
       return Array.from({ length: n }, (_, i) => {
         const [x, z] = [(i % 2 === 0 ? -1 : 1) * everyM * 0.35, everyM * (i + 1)];
-        return box([x - half, 0, z - half], [x + half, heightM, z + half]);
+        return box([x - half, 0, z - half], [x + half, heightM, z + half], 'timber');
       }).flat();
     }
     case 'people': {
@@ -246,8 +271,8 @@ function bodyOf(subject: Subject): readonly Face[] {
       return Array.from({ length: count }, (_, i) => {
         const x = (i - (count - 1) / 2) * spacingM;
         return [
-          ...box([x - 0.22, 0, -FIGURE_DEPTH_M], [x + 0.22, h * 0.84, FIGURE_DEPTH_M]),
-          ...box([x - 0.09, h * 0.85, -0.1], [x + 0.09, h, 0.1]),
+          ...box([x - 0.22, 0, -FIGURE_DEPTH_M], [x + 0.22, h * 0.84, FIGURE_DEPTH_M], 'cloth'),
+          ...box([x - 0.09, h * 0.85, -0.1], [x + 0.09, h, 0.1], 'skin'),
         ];
       }).flat();
     }
@@ -258,6 +283,7 @@ function bodyOf(subject: Subject): readonly Face[] {
       return [
         {
           tone: 0.95,
+          surface: 'paper',
           corners: [
             [-w / 2, b, 0],
             [w / 2, b, 0],
@@ -265,7 +291,7 @@ function bodyOf(subject: Subject): readonly Face[] {
             [-w / 2, b + h, 0],
           ],
         },
-        ...openings({ x0: -w / 2, x1: w / 2, y0: b, y1: b + h, z: -PROUD_M / 10, rows: 5, columns: 7 }),
+        ...openings({ x0: -w / 2, x1: w / 2, y0: b, y1: b + h, z: -PROUD_M / 10, rows: 5, columns: 7, surface: 'print' }),
       ];
     }
   }
@@ -308,13 +334,14 @@ export function meshFaces({ vertices, triangles }: Mesh, metresPerUnit: number):
     return {
       corners: [corner(a), corner(b), corner(c)],
       tone: Math.min(1, Math.max(0, tone)),
+      surface: 'plaster',
       edges: [isEdge(side(a, b)), isEdge(side(b, c)), isEdge(side(c, a))],
     };
   });
 }
 
 /** A face turned about the upright through the origin: its right side goes away from the camera. */
-function turnedFace(face: Face, deg: number): Face {
+export function turnedFace(face: Face, deg: number): Face {
   if (deg === 0) return face;
   return { ...face, corners: face.corners.map(turnedAbout(deg)) };
 }

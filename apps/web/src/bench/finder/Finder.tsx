@@ -10,9 +10,11 @@ import { seenFrom } from '@gangway/core/space/pose';
 import { apertureWords, fixed, metresWords, riseWords, shiftWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
 import { checksOf } from '../../setup/checksOf';
+import { rememberMaterials, wantsMaterials } from './materials';
 import { GUIDES, Overlay, type Guide } from './Overlay';
 import { PickedFacts } from './PickedFacts';
 import { PictureView } from './PictureView';
+import type { Veils } from './renderer';
 import { finderView, measuredAt, type FinderView, type Measured } from '../../setup/finder/view';
 import type { Rect } from '@gangway/core/model/mosaic';
 import { movementEdit } from '../movements/movementEdit';
@@ -66,7 +68,7 @@ function OpenFinder({
   const [upsideDown, setUpsideDown] = useState(false);
   const [guide, setGuide] = useState<Guide>(focusing || frames ? 'none' : 'thirds');
   const [trueLines, setTrueLines] = useState(false);
-  const [veils, setVeils] = useState({ circle: !focusing, falloff: false, sharp: focusing });
+  const [veils, setVeils] = useState<Veils>(() => ({ circle: !focusing, falloff: false, sharp: focusing, materials: wantsMaterials() }));
   const [measured, setMeasured] = useState<Measured | null>(null);
   const [under, setUnder] = useState<Picked | null>(null);
   const [picks, setPicks] = useState<readonly Picked[]>([]);
@@ -202,6 +204,15 @@ function OpenFinder({
         <Toggle checked={veils.sharp} onChange={(sharp) => setVeils({ ...veils, sharp })}>
           {finderText.sharpEnough}
         </Toggle>
+        <Toggle
+          checked={veils.materials}
+          onChange={(materials) => {
+            rememberMaterials(materials);
+            setVeils({ ...veils, materials });
+          }}
+        >
+          {finderText.materials}
+        </Toggle>
         {!focusing && (
           <Toggle checked={veils.falloff} onChange={(falloff) => setVeils({ ...veils, falloff })}>
             {finderText.falloff}
@@ -228,13 +239,18 @@ function OpenFinder({
                 stretch: fixed(measured.stretch, 2),
                 under: under ? ` · ${blurWords(geometry, under)}` : '',
               })
-            : finderText.pressOnAThingTo)}
+            : `${finderText.pressOnAThingTo}${assumesSun(geometry, veils) ? ` ${finderText.assumedSun}` : ''}`)}
       </div>
       <p id="finder-words" className="sr-only">
         {words}
       </p>
     </div>
   );
+}
+
+/** Whether shadows are drawn of a sun that nobody entered. */
+function assumesSun({ settings: { scene } }: Geometry, { materials }: Veils): boolean {
+  return materials && scene !== null && scene.light === null && scene.subject.kind !== 'interior';
 }
 
 /** How sharp what lies under the pointer is. */

@@ -16,4 +16,5 @@ export type ToFinder =
     };
 
 export type FromFinder =
-  { readonly type: 'samples'; readonly samples: number; readonly of: number } | { readonly type: 'failed'; readonly words: string };
+  | { readonly type: 'samples'; readonly samples: number; readonly whole: boolean; readonly of: number }
+  | { readonly type: 'failed'; readonly words: string };

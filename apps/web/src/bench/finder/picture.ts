@@ -26,13 +26,18 @@ export function rendersHere(): boolean {
   return can;
 }
 
-/** Puts a canvas into a place of the page and draws into it: in a worker where a canvas can be handed over, else in the page. `data-samples` of the canvas says of how many points the picture is made. */
+/** Puts a canvas into a place of the page and draws into it: in a worker where a canvas can be handed over, else in the page. `data-samples` of the canvas says of how many points the picture is made, `data-whole` whether that is all of them. */
 export function openPicture(place: HTMLElement, onFailed: (words: string) => void): Picture {
   const canvas = document.createElement('canvas');
   canvas.className = 'block size-full';
   canvas.dataset.testid = 'finder';
   place.append(canvas);
   return typeof Worker === 'function' && 'transferControlToOffscreen' in canvas ? inWorker(canvas, onFailed) : inPage(canvas, onFailed);
+}
+
+function mark(canvas: HTMLCanvasElement, samples: number, whole: boolean): void {
+  canvas.dataset.samples = String(samples);
+  canvas.dataset.whole = String(whole);
 }
 
 function inWorker(canvas: HTMLCanvasElement, onFailed: (words: string) => void): Picture {
@@ -63,13 +68,13 @@ function inWorker(canvas: HTMLCanvasElement, onFailed: (words: string) => void):
       const next = waiting;
       waiting = null;
       show(...next);
-    } else if (data.of === of) canvas.dataset.samples = String(data.samples);
+    } else if (data.of === of) mark(canvas, data.samples, data.whole);
   });
   worker.addEventListener('error', (event) => onFailed(event.message));
   return {
     show: (...view) => {
       of++;
-      canvas.dataset.samples = '0';
+      mark(canvas, 0, false);
       if (busy) waiting = view;
       else show(...view);
     },
@@ -87,14 +92,14 @@ function inPage(canvas: HTMLCanvasElement, onFailed: (words: string) => void): P
   import('./renderer')
     .then(({ createFinderRenderer }) => {
       if (gone) return;
-      renderer = createFinderRenderer(canvas, (samples) => (canvas.dataset.samples = String(samples)));
+      renderer = createFinderRenderer(canvas, (samples, whole) => mark(canvas, samples, whole));
       if (last) renderer.show(...last);
     })
     .catch((error: unknown) => onFailed(error instanceof Error ? error.message : String(error)));
   return {
     show: (...view) => {
       last = view;
-      canvas.dataset.samples = '0';
+      mark(canvas, 0, false);
       renderer?.show(...view);
     },
     dispose: () => {

@@ -21,17 +21,15 @@ import {
   WebGLRenderer,
   WebGLRenderTarget,
 } from 'three';
-import { aperturePoints, finderMatrix, type FinderCamera } from '@gangway/core/perspective/finderMatrix';
+import { finderMatrix, type FinderCamera } from '@gangway/core/perspective/finderMatrix';
 import type { Subject } from '@gangway/core/subjects/subject';
 import type { Placed } from '@gangway/core/space/pose';
+import type { Vec3 } from '@gangway/core/space/vector';
 import type { FinderView } from '../../setup/finder/view';
+import { dressedWorld, type DressedWorld } from './dressedWorld';
 import { overscanOf, WARP, warpUniforms } from '../../setup/finder/warp';
+import { aperturePath, SAMPLES, samplesFor } from '../../setup/finder/samples';
 import { worldOf } from '../../setup/finder/world';
-
-/** Points of the aperture that a still picture is made of. */
-export const SAMPLES = 64;
-/** Goes through the spiral in leaps, so that an unfinished picture is already balanced (27 and 64 have no common divisor). */
-const LEAP = 27;
 
 const SKY = new Color(0.82, 0.85, 0.88);
 
@@ -40,6 +38,8 @@ export interface Veils {
   readonly falloff: boolean;
   /** Hatches what is sharp enough. */
   readonly sharp: boolean;
+  /** Materials, sun and sky; without, faces of one tone with their edges drawn. */
+  readonly materials: boolean;
 }
 
 export interface FinderRenderer {
@@ -194,7 +194,10 @@ const notSoon = (id: number): void => (typeof cancelAnimationFrame === 'function
  * picture, blur included. `onSamples` hears of how many points it is made.
  * Runs in a page or a worker. Throws when there is no WebGL 2.
  */
-export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas, onSamples: (samples: number) => void): FinderRenderer {
+export function createFinderRenderer(
+  canvas: HTMLCanvasElement | OffscreenCanvas,
+  onSamples: (samples: number, whole: boolean) => void,
+): FinderRenderer {
   const renderer = new WebGLRenderer({ canvas, antialias: false, alpha: false, preserveDrawingBuffer: true });
   renderer.autoClear = false;
   renderer.outputColorSpace = 'srgb-linear';
@@ -246,16 +249,23 @@ export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas
     depthTexture: new DepthTexture(1, 1, FloatType),
   });
 
-  let built: { subject: Subject; from: Placed } | null = null;
+  // Made when it is first wanted: a plain picture does without.
+  let dressed: DressedWorld | null = null;
+  let built: { subject: Subject; from: Placed; sun: Vec3; materials: boolean } | null = null;
   let now: { view: FinderView; veils: Veils } | null = null;
   let size = { width: 0, height: 0 };
   let taken = 0;
+  let most: number = SAMPLES;
   let frame = 0;
   let dragged = false;
   let shownAt = -Infinity;
   let settling: ReturnType<typeof setTimeout> | undefined;
 
-  const build = (view: FinderView) => {
+  const build = (view: FinderView, materials: boolean) => {
+    if (materials) {
+      dressed ??= dressedWorld();
+      dressed.build(renderer, view.subject, view.from, view.sun);
+    }
     const { positions, colours, lines } = worldOf(view.subject, view.from);
     faces.geometry.dispose();
     edges.geometry.dispose();
@@ -270,17 +280,16 @@ export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas
     camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
   };
 
-  const take = ({ view }: { view: FinderView }) => {
+  const take = ({ view, veils }: { view: FinderView; veils: Veils }) => {
     const into = dragged ? quick : whole;
-    const points = aperturePoints(view.openingMm, SAMPLES);
     // The first picture goes through the middle of the lens: it is where everything is, not yet how soft.
-    const at = taken === 0 ? ([0, 0] as const) : (points[(taken * LEAP) % SAMPLES] ?? ([0, 0] as const));
+    const at = taken === 0 ? ([0, 0] as const) : (aperturePath(view.openingMm)[taken - 1] ?? ([0, 0] as const));
     const overscan = overscanOf(view);
     lookThrough(overscan === 1 ? view.camera : withRoom(view.camera, overscan), at);
     renderer.setRenderTarget(into.one);
     renderer.setClearColor(SKY, 1);
     renderer.clear(true, true, false);
-    renderer.render(world, camera);
+    renderer.render(veils.materials && dressed ? dressed.scene : world, camera);
     if (taken === 0 && now?.veils.sharp) {
       lookThrough(view.camera, at);
       renderer.setRenderTarget(deep);
@@ -323,7 +332,7 @@ export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas
     });
     renderer.setRenderTarget(null);
     renderer.render(developing.scene, camera);
-    onSamples(Math.max(1, taken - 1));
+    onSamples(Math.max(1, taken - 1), !dragged && taken > most);
   };
 
   /** After a drag the whole picture takes over from the quick one only when it is no rougher. */
@@ -331,13 +340,15 @@ export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas
   const step = () => {
     frame = 0;
     if (!now) return;
-    if (built === null || built.subject !== now.view.subject || !sameStance(built.from, now.view.from)) {
-      build(now.view);
-      built = { subject: now.view.subject, from: now.view.from };
+    const { subject, from, sun } = now.view;
+    const { materials } = now.veils;
+    if (built?.subject !== subject || built.materials !== materials || !sameStance(built.from, from) || built.sun.join() !== sun.join()) {
+      build(now.view, materials);
+      built = { subject, from, sun, materials };
     }
     take(now);
     if (!takesOver || taken > WHILE_DRAGGED) develop(now);
-    if (taken <= (dragged ? WHILE_DRAGGED : SAMPLES)) frame = soon(step);
+    if (taken <= (dragged ? WHILE_DRAGGED : most)) frame = soon(step);
   };
 
   const settle = () => {
@@ -363,6 +374,7 @@ export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas
       clearTimeout(settling);
       if (dragged) settling = setTimeout(settle, Math.max(SETTLE_MS, sinceMs * 1.5));
       now = { view, veils };
+      most = samplesFor(view, width);
       taken = 0;
       takesOver = false;
       if (frame === 0) frame = soon(step);
@@ -374,6 +386,7 @@ export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas
       for (const { one, mean, next } of [whole, quick]) for (const each of [one, mean, next]) each.dispose();
       deep.depthTexture?.dispose();
       deep.dispose();
+      dressed?.dispose();
       faces.geometry.dispose();
       faces.material.dispose();
       edges.geometry.dispose();

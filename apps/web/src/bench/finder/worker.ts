@@ -11,7 +11,8 @@ const say = (message: FromFinder): void => postMessage(message);
 
 addEventListener('message', ({ data }: MessageEvent<ToFinder>) => {
   try {
-    if (data.type === 'open') renderer = createFinderRenderer(data.canvas, (samples) => say({ type: 'samples', samples, of: shown }));
+    if (data.type === 'open')
+      renderer = createFinderRenderer(data.canvas, (samples, whole) => say({ type: 'samples', samples, whole, of: shown }));
     else {
       // A mesh may be large: it is sent only when it changes.
       if (data.subject) subject = data.subject;

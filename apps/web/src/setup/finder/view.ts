@@ -1,4 +1,5 @@
 import type { AberrationTable } from '@gangway/core/aberrations/warp';
+import { toward } from '@gangway/core/framing/flare';
 import { setupAberrations } from '@gangway/core/geometry/aberrations';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { coverageHalfAngle } from '@gangway/core/coverage/circle';
@@ -29,9 +30,14 @@ export interface FinderView {
   /** From the lens to the back as the picture is scaled, and where the lens stands over it, mm. */
   readonly imageMm: number;
   readonly moved: ShiftPosition;
+  /** Where the light comes from: a unit vector toward the sun in the world. */
+  readonly sun: Vec3;
   /** Aberrations of the lens by image height; `null` where nothing is known of them. */
   readonly aberrations: AberrationTable | null;
 }
+
+/** Where the light is assumed to stand while none is entered: over the photographer's left shoulder. */
+const OVER_THE_SHOULDER = { bearingDeg: -142, heightDeg: 38, shaded: false };
 
 const NEAR_SHARE = 0.02;
 const FAR_M = 4000;
@@ -62,6 +68,7 @@ export function finderView(geometry: Geometry): FinderView | null {
     imageMm: geometry.imageMm,
     moved: geometry.position,
     aberrations: setupAberrations(geometry),
+    sun: toward(scene.light ?? OVER_THE_SHOULDER),
     camera: {
       focalMm,
       imageMm: focus.imageMm,

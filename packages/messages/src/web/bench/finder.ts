@@ -12,6 +12,8 @@ export const finderText = catalogue({
   circles: 'circles',
   sharpEnough: 'sharp enough',
   falloff: 'falloff',
+  materials: 'materials',
+  assumedSun: 'No light is entered in the step Position: the sun is assumed over your left shoulder.',
   asOnTheGroundGlass: 'as on the ground glass',
   mmOffTheStraightStretched: '{xMm}, {yMm} mm · {angleDeg}° from straight ahead · stretched {stretch}×{under}',
   pressOnAThingTo: 'Click a point to measure it, then another for the distance between them.',

@@ -8,7 +8,7 @@ export const focusText = catalogue({
     'Of the worst pin that must be sharp, at best focus and both together, on a logarithmic scale. Drag the vertical line to choose.',
   focusStack: 'Focus stack',
   stackFromFocus:
-    'From the focus that is set to the last one, {step} mm on the rail from shot to shot. The checks count the sharpest shot at each place; the Finder shows the first.',
+    'From the focus that is set to the last focus, {step} mm on the rail from shot to shot. Checks use the sharpest shot at each point; the Finder shows the first shot.',
   singleShot: 'Single shot',
   looking: 'Looking…',
   sharpEnough: 'Sharp enough',
