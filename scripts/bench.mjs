@@ -207,7 +207,7 @@ async function toAndFro(page, what, words, { dx = 0, dy = 0 }) {
 async function finder(url, browser) {
   const page = await openAt(url, browser, /small format/, 'Frame');
   const picture = page.getByTestId('finder');
-  await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
+  await page.locator('canvas[data-whole="true"]').waitFor({ timeout: 60_000 });
   const field = page.getByRole('textbox', { name: 'Rise' });
   const times = [];
   for (const mm of ['7', '9', '5']) {
@@ -216,7 +216,7 @@ async function finder(url, browser) {
     await field.press('Enter');
     await page.waitForFunction(() => Number(document.querySelector('[data-testid=finder]')?.dataset.samples) >= 1);
     const first = Date.now() - at;
-    await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
+    await page.locator('canvas[data-whole="true"]').waitFor({ timeout: 60_000 });
     times.push([first, Date.now() - at]);
   }
   const { width, height } = await picture.boundingBox();

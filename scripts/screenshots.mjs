@@ -53,7 +53,7 @@ const VIEWS = [
       await page.getByRole('radio', { name: 'Focus' }).click();
       await page.locator('[data-check=pins]').getByRole('button', { name: /tilt/ }).click();
       await page.locator('[data-check=pins][data-state=passes]').waitFor({ state: 'attached' });
-      await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
+      await page.locator('canvas[data-whole="true"]').waitFor({ timeout: 60_000 });
     },
   },
   {
@@ -68,7 +68,7 @@ const VIEWS = [
       await page.getByRole('textbox', { name: 'Free space on the card' }).press('Enter');
       await page.locator('[data-check=room][data-state=passes]').waitFor({ state: 'attached' });
       await page.getByLabel('What the mosaic is for').scrollIntoViewIfNeeded();
-      await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
+      await page.locator('canvas[data-whole="true"]').waitFor({ timeout: 60_000 });
     },
   },
   {
@@ -180,7 +180,7 @@ const VIEWS = [
     go: async (page) => {
       await bench(/Hemp loft/)(page);
       await page.getByRole('radio', { name: 'Frame' }).click();
-      await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
+      await page.locator('canvas[data-whole="true"]').waitFor({ timeout: 60_000 });
     },
   },
   { file: 'rig', size: DESK, theme: 'light', go: kit(`rigs/${FIELD_RIG}`) },

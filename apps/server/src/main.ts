@@ -1,7 +1,7 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { rm } from 'node:fs/promises';
 import type { AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
+import { constants, setPriority, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { CoreError } from '@gangway/core/errors';
@@ -93,6 +93,8 @@ function launchWorker(after = 0): void {
       env: { ...process.env, GANGWAY_STORE: place, GANGWAY_SCRATCH: scratch },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });
+    // Whoever waits for an answer comes first.
+    if (worker.pid !== undefined) setPriority(worker.pid, constants.priority.PRIORITY_BELOW_NORMAL);
     crew.add(worker);
     worker.once('exit', (code) => {
       crew.delete(worker);

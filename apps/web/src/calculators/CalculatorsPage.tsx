@@ -31,7 +31,7 @@ export function CalculatorsPage() {
   if (!calc) return <Navigate to={`/calculators/${CALCULATORS[0]?.name ?? ''}`} replace />;
   return (
     <div className="flex min-h-dvh flex-col">
-      <TopBar where={<h1 className="font-semibold">{calculatorsText.calculators}</h1>} />
+      <TopBar where={<h1 className="font-semibold lg:sr-only">{calculatorsText.calculators}</h1>} />
       <div className="grid grow md:grid-cols-[15rem_minmax(0,1fr)]">
         <nav
           aria-label={calculatorsText.calculators}

@@ -26,7 +26,7 @@ export function KitFrame() {
   const count = (kind: string) => kit?.items.filter(({ item, archived }) => item.kind === kind && !archived).length ?? 0;
   return (
     <div className="flex min-h-dvh flex-col">
-      <TopBar where={<h1 className="font-semibold">{kitText.kit}</h1>}>
+      <TopBar where={<h1 className="font-semibold lg:sr-only">{kitText.kit}</h1>}>
         <KitUndo />
       </TopBar>
       <div className="grid grow max-md:grid-cols-[minmax(0,1fr)] max-md:grid-rows-[auto_1fr] md:grid-cols-[15rem_minmax(0,1fr)]">

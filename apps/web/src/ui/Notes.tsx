@@ -1,7 +1,8 @@
-import { uiText } from '@gangway/messages/web/ui';
-import { Toast } from 'radix-ui';
-import { createContext, use, useCallback, useMemo, useState, type ReactNode } from 'react';
-import { TextButton } from './TextButton';
+import { createContext, use, useCallback, useMemo, useState, Suspense, type ReactNode } from 'react';
+import { lazyPart } from './lazyPart';
+
+// Nothing is said until something was done.
+const ShownNote = lazyPart(() => import('./ShownNote'), 'ShownNote');
 
 /** Something that was said, with the way to undo it where there is one and it was not gone yet. */
 export interface Note {
@@ -22,8 +23,6 @@ interface Notes {
 
 const NotesContext = createContext<Notes>({ tell: () => undefined, notes: [], undo: () => undefined });
 
-/** How long a note stays on the page; after that it is in the list of messages. */
-const STAY_MS = 4000;
 /** The list keeps so many. */
 const MOST_KEPT = 20;
 
@@ -55,26 +54,8 @@ export function NotesProvider({ children }: { readonly children: ReactNode }) {
   const shown = notes.find(({ id }) => id === shownId);
   return (
     <NotesContext value={value}>
-      <Toast.Provider duration={STAY_MS} label={uiText.note}>
-        {children}
-        {shown && (
-          <Toast.Root
-            key={shown.id}
-            onOpenChange={(open) => !open && setShownId(null)}
-            className="flex min-h-10 items-center gap-3 rounded-md border border-rule bg-ink px-4 py-1 text-sm leading-tight text-ground shadow-raised"
-          >
-            <Toast.Title className="grow">{shown.words}</Toast.Title>
-            {shown.undo && (
-              <Toast.Action altText={uiText.undo} asChild>
-                <TextButton plain className="font-semibold" onClick={() => undo(shown)}>
-                  {uiText.undo}
-                </TextButton>
-              </Toast.Action>
-            )}
-          </Toast.Root>
-        )}
-        <Toast.Viewport label={uiText.messages} className="fixed top-1 left-1/2 z-50 w-[min(92vw,30rem)] -translate-x-1/2" />
-      </Toast.Provider>
+      {children}
+      <Suspense fallback={null}>{shown && <ShownNote note={shown} onUndo={undo} onGone={() => setShownId(null)} />}</Suspense>
     </NotesContext>
   );
 }

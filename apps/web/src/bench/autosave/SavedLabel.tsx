@@ -45,7 +45,10 @@ export function SavedLabel() {
     >
       {saving.phase === 'saved' ? (
         <>
-          {autosaveText.savedShort} <span className="max-sm:sr-only">{timeOfDay(new Date(saving.at))}</span>
+          <span className="max-sm:sr-only">{savedLabel(saving)}</span>
+          <span aria-hidden className="sm:hidden">
+            {autosaveText.savedShort}
+          </span>
         </>
       ) : (
         savedLabel(saving)

@@ -98,7 +98,7 @@ function Passing({
     <details
       className="mt-2 rounded-md border border-hairline px-3 py-1.5"
       open={open || unfolded}
-      onToggle={(event) => setUnfolded(event.currentTarget.open)}
+      onToggle={(event) => !open && setUnfolded(event.currentTarget.open)}
     >
       <summary className="cursor-pointer text-sm text-ink-soft max-sm:py-2">{say(checksText.checksPass, { n: checks.length })}</summary>
       <ul className="divide-y divide-hairline">{checks.map(row)}</ul>
