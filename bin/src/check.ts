@@ -1,6 +1,7 @@
 import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { checkedSetups, givenSettings } from '@gangway/contract/givenSetup';
-import { checkList, checkReport } from '@gangway/core/checks/report';
+import { checkList } from '@gangway/core/checks/report';
+import { checkReport } from '@gangway/core/settle/checkReport';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import type { Margin } from '@gangway/core/checks/fix';
 import { printRows, type Format, type Row } from './format';

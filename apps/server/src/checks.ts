@@ -4,7 +4,8 @@ import { Router } from 'express';
 import { checkedSetups, givenMay, settledSetups, SHAPE } from '@gangway/contract/givenSetup';
 import { setupSettingsSchema } from '@gangway/contract/setup';
 import { openedSettings } from '@gangway/contract/storedSetup';
-import { checkList, checkReport } from '@gangway/core/checks/report';
+import { checkList } from '@gangway/core/checks/report';
+import { checkReport } from '@gangway/core/settle/checkReport';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { cleaned, HttpError, parsed } from './httpError';
 

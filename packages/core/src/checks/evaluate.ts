@@ -119,7 +119,7 @@ export function fixesFor(result: Found, geometry: Geometry): readonly Fix[] {
 }
 
 /** Tries changes on a setup for the sake of one check. What only reminds may come about with a change. */
-function trialOf(kind: CheckKind, geometry: Geometry): Trial {
+export function trialOf(kind: CheckKind, geometry: Geometry): Trial {
   const others = CHECKS.filter((other) => other.kind !== kind && other.weight === 'counts').map((other) => ({
     other,
     rank: rank(withPivotDoubt(other, geometry)?.state),

@@ -13,10 +13,9 @@ import { CheckRow } from '../../ui/CheckRow';
 import { useChecks } from './useChecks';
 import { TextButton } from '../../ui/TextButton';
 import type { SetupSettings } from '@gangway/core/model/setup';
-import type { Settled } from '@gangway/core/settle/settle';
 import { SettlePanel, setSolution } from '../settle/SettlePanel';
 import { SolutionButton } from '../settle/SolutionButton';
-import { useSettled } from '../settle/useSettled';
+import { useSettled, type Settling } from '../settle/useSettled';
 
 interface ChecksPanelProps {
   readonly geometry: Geometry;
@@ -52,7 +51,7 @@ export function ChecksPanel({ geometry, onApply, onAsk, onPreview }: ChecksPanel
         parts={settings.rig.parts}
         fresh={fresh}
         failed={failed}
-        settled={settled.settled}
+        settled={settled}
         onApply={onApply}
         onAsk={onAsk}
         onPreview={onPreview}
@@ -106,10 +105,10 @@ function Passing({
   );
 }
 
-/** No single change helps: the whole setup solved does, or it is known that nothing that may change does. */
-function NoSingleFix({ settled, onPreview }: Pick<ChecksPanelProps, 'onPreview'> & { readonly settled: Settled | null }) {
-  const first = settled?.solutions[0];
-  const words = settled && !first ? checksText.nothingThatMayChange : checksText.noSingleChangeFixesThis;
+/** No fix of the check by itself: the whole setup solved, or what Settle knows of what may change. */
+function NoSingleFix({ settled, onPreview }: Pick<ChecksPanelProps, 'onPreview'> & { readonly settled: Settling }) {
+  const first = settled.settled?.solutions[0];
+  const words = noFixWords(settled);
   return (
     <>
       <p className="mt-0.5 text-xs text-ink-soft">{words}</p>
@@ -122,6 +121,13 @@ function NoSingleFix({ settled, onPreview }: Pick<ChecksPanelProps, 'onPreview'>
   );
 }
 
+/** That there is no fix is said only where it is proved for what may change. */
+function noFixWords({ settled, canceled, failed }: Settling): string {
+  if (settled === null) return canceled || failed ? checksText.noFixFound : checksText.lookingForFixes;
+  if (settled.solutions.length > 0) return checksText.severalChangesFixThis;
+  return settled.conflict?.certificate ? checksText.nothingThatMayChange : checksText.noFixFound;
+}
+
 function Fixes({
   check,
   parts,
@@ -132,7 +138,7 @@ function Fixes({
   onAsk,
   onPreview,
 }: Omit<ChecksPanelProps, 'geometry'> & {
-  readonly settled: Settled | null;
+  readonly settled: Settling;
   readonly check: CheckResult;
   readonly parts: RigParts;
   readonly fresh: boolean;

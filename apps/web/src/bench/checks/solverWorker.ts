@@ -1,6 +1,6 @@
 import '../../store/language';
 import { geometryOf } from '@gangway/core/geometry/geometry';
-import { fixesOf } from '@gangway/core/checks/evaluate';
+import { fixesWithin } from '@gangway/core/settle/fixes';
 import { proposals } from '@gangway/core/stitching/goals';
 import { apertureChoice } from '@gangway/core/planning/apertureChoice';
 import { solveFocus } from '@gangway/core/planning/solveFocus';
@@ -9,9 +9,9 @@ import type { Asked, Answered } from './solverClient';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The fixes; a fault of ours in seeking them is told apart from there being none. */
-function soughtRemedies(settings: SetupSettings): { readonly fixes: ReturnType<typeof fixesOf>; readonly failed: boolean } {
+function soughtFixes(settings: SetupSettings): { readonly fixes: ReturnType<typeof fixesWithin>; readonly failed: boolean } {
   try {
-    return { fixes: fixesOf(geometryOf(settings)), failed: false };
+    return { fixes: fixesWithin(geometryOf(settings)), failed: false };
   } catch (error) {
     console.error(error);
     return { fixes: {}, failed: true };
@@ -23,7 +23,7 @@ addEventListener('message', ({ data: { of, about, settings, goal } }: MessageEve
   const answer = (): Answered['answer'] => {
     switch (about) {
       case 'fixes':
-        return { about, ...soughtRemedies(settings) };
+        return { about, ...soughtFixes(settings) };
       case 'solutions':
         return {
           about,
