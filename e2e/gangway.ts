@@ -131,6 +131,14 @@ export async function openSetup(page: Page, gangway: Gangway, name: RegExp): Pro
   await expect(page.getByRole('region', { name: 'Checks' })).toBeVisible();
 }
 
+/** Goes to another address of Gangway as a link in it does, without loading the page anew. */
+export async function follow(page: Page, address: string): Promise<void> {
+  await page.evaluate((to) => {
+    history.pushState(null, '', to);
+    dispatchEvent(new PopStateEvent('popstate'));
+  }, address);
+}
+
 /** Undoes what was said last, from the list of messages: the note itself is gone after four seconds. */
 export async function undoLast(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Recent messages' }).click();

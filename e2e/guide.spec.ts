@@ -1,5 +1,5 @@
 import { CALCULATORS } from '../packages/core/src/calculators/registry';
-import { expect, test } from './gangway';
+import { expect, follow, test } from './gangway';
 import { violations } from './accessible';
 
 test('every calculator answers its example on its own page', async ({ page, gangway }) => {
@@ -79,8 +79,10 @@ test('charts are drawn and said in words, and axe finds nothing', async ({ page,
 test('the guide fits a phone without sideways scrolling', async ({ page, gangway }) => {
   test.slow();
   await page.setViewportSize({ width: 390, height: 844 });
-  for (const { name } of CALCULATORS) {
-    await page.goto(`${gangway.url}/calculators/${name}`);
+  await page.goto(`${gangway.url}/calculators`);
+  for (const { name, title } of CALCULATORS) {
+    await follow(page, `/calculators/${name}`);
+    await expect(page.getByRole('heading', { name: title, level: 2 })).toBeVisible();
     await expect(page.getByRole('region', { name: 'Answer' })).toBeVisible();
     await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBe(0);
   }

@@ -131,7 +131,7 @@ test.describe('while the server is away', () => {
     let before = -1;
     for (let n = 0; n !== before;) {
       before = n;
-      await page.waitForTimeout(4000);
+      await page.waitForTimeout(2500);
       n = await page.evaluate(() => performance.getEntriesByType('resource').length);
     }
     await gangway.kill();

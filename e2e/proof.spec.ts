@@ -50,7 +50,7 @@ test('a bracket on the simulated back: a series for each exposure, a quarter of 
   await page.getByLabel('Order of exposures').selectOption('darkFirst');
   await saved(page);
   await page.getByRole('link', { name: 'Proof', exact: true }).click();
-  await page.getByLabel('Pixels').selectOption('8');
+  await page.getByLabel('Pixels').selectOption('16');
   await page.getByLabel('Points of the aperture').selectOption('1');
   await type(page, 'Shift error (simulated)', '0');
   await page.getByLabel('noise').uncheck();
@@ -122,7 +122,7 @@ test('barrel distortion and measured falloff of the lens are in what the simulat
   /** Where sky becomes tower in the middle column, as a share of the height from the top, and the light of the sky there and in the corner. */
   const shot = async (wanted: number) => {
     await page.goto(`${bench}/proof`);
-    await page.getByLabel('Pixels').first().selectOption('8');
+    await page.getByLabel('Pixels').first().selectOption('16');
     await page.getByLabel('Points of the aperture').selectOption('1');
     await type(page, 'Shift error (simulated)', '0');
     await page.getByLabel('noise').uncheck();
@@ -175,7 +175,7 @@ test('the ledger sheet is planned, shot on a simulated back that is unplugged on
   test.setTimeout(420_000);
   const plan = await openProof(page, gangway);
   expect(plan.frames).toBe(8);
-  await page.getByLabel('Pixels').selectOption('8');
+  await page.getByLabel('Pixels').selectOption('16');
   await page.getByLabel('Points of the aperture').selectOption('1');
   await type(page, 'Shift error (simulated)', '7');
   await expect(page.getByRole('alert')).toHaveText('Shift error must be from 0 to 2 mm.');
@@ -204,10 +204,10 @@ test('the ledger sheet is planned, shot on a simulated back that is unplugged on
     .toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
   await page.getByRole('button', { name: 'Assemble the frames' }).click();
   await expect(page.getByTestId('assembly-size')).toBeVisible({ timeout: 120_000 });
-  // Measured size against the plan's, eight pixels of the back to one: frames are rounded to whole pixels.
+  // Measured size against the plan's, sixteen pixels of the back to one: frames are rounded to whole pixels.
   const [, width, height] = /(\d+) × (\d+) px, 16 bit/.exec((await page.getByTestId('assembly-size').textContent()) ?? '') ?? [];
-  expect(Math.abs(Number(width) - plan.widthPx / 8)).toBeLessThanOrEqual(2);
-  expect(Math.abs(Number(height) - plan.heightPx / 8)).toBeLessThanOrEqual(2);
+  expect(Math.abs(Number(width) - plan.widthPx / 16)).toBeLessThanOrEqual(2);
+  expect(Math.abs(Number(height) - plan.heightPx / 16)).toBeLessThanOrEqual(2);
   await expect(page.locator('[data-seam=fits]')).toHaveCount(10);
   await expect(page.locator('[data-seam]:not([data-seam=fits])')).toHaveCount(0);
   await page.getByRole('button', { name: 'Look', exact: true }).first().click();

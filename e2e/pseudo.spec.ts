@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { DEMO_JOB_NAME, DEMO_SETUPS } from '../packages/contract/src/demo';
 import { DEMO_ITEMS, DEMO_RIGS } from '../packages/contract/src/demoKit';
 import { CALCULATORS } from '../packages/core/src/calculators/registry';
-import { expect, test } from './gangway';
+import { expect, follow, test } from './gangway';
 
 /** What the photographer has typed, or what is the same in every language. */
 const TYPED = [
@@ -130,11 +130,11 @@ test('in the pseudo-language the lists and the kit are whole', async ({ page, ga
   await expect(page.getByText(DEMO_JOB_NAME).first()).toBeVisible();
   await expectWhole(page, 'jobs');
   for (const path of ['/kit/rigs', '/kit/items/lens', '/kit/items/body', '/kit/compare', '/kit/import']) {
-    await page.goto(gangway.url + path);
+    await follow(page, path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await expectWhole(page, path);
   }
-  await page.goto(`${gangway.url}/kit/rigs`);
+  await follow(page, '/kit/rigs');
   await page.getByRole('link', { name: DEMO_RIGS[1]?.name ?? '' }).click();
   await expectWhole(page, 'a rig');
 });
@@ -143,8 +143,9 @@ test('in the pseudo-language every step of the bench is whole', async ({ page, g
   test.slow();
   await page.goto(`${gangway.url}/jobs?language=pseudo`);
   await page.getByRole('link', { name: /^Slipway/ }).click();
-  for (const step of ['position', 'frame', 'cover', 'focus', 'stitch', 'expose', 'card']) {
-    await page.goto(`${page.url().split('?')[0] ?? ''}?step=${step === 'cover' ? 'coverage' : step}`);
+  for (const step of ['position', 'frame', 'coverage', 'focus', 'stitch', 'expose', 'card']) {
+    await follow(page, `?step=${step}`);
+    await expect(page.getByRole('radio', { checked: true })).toBeVisible();
     await expect(page.locator('[data-saving=saved]')).toBeVisible();
     await expectWhole(page, step);
     await expectDialogsWhole(page, step);
@@ -162,7 +163,7 @@ test.describe('on a phone', () => {
     await page.getByRole('link', { name: /^Slipway/ }).click();
     const bench = page.url().split('?')[0] ?? '';
     for (const step of ['position', 'frame', 'coverage', 'focus', 'stitch', 'expose', 'card']) {
-      await page.goto(`${bench}?step=${step}`);
+      await follow(page, `?step=${step}`);
       await expect(page.locator('[data-saving=saved]').first()).toBeAttached();
       await expectWhole(page, `${step} on a phone`);
     }
@@ -177,7 +178,7 @@ test('in the pseudo-language calculators, log and proof are whole', async ({ pag
   test.slow();
   await page.goto(`${gangway.url}/calculators?language=pseudo`);
   for (const { name } of CALCULATORS) {
-    await page.goto(`${gangway.url}/calculators/${name}`);
+    await follow(page, `/calculators/${name}`);
     await expect(page.getByRole('definition').first()).toBeVisible();
     await expectWhole(page, `calculators/${name}`);
   }

@@ -28,7 +28,13 @@ const STATE_WORDS = {
   delivering: proofText.delivering,
   unplugged: proofText.unplugged,
 } as const;
-const BINNINGS = { 1: proofText.everyPixel, 2: proofText.n22Binned, 4: proofText.n44Binned, 8: proofText.n88Binned } as const;
+const BINNINGS = {
+  1: proofText.everyPixel,
+  2: proofText.n22Binned,
+  4: proofText.n44Binned,
+  8: proofText.n88Binned,
+  16: proofText.n1616Binned,
+} as const;
 const SAMPLES = [1, 4, 16, 64] as const;
 /** By how much a blurred edge may be off with so many points. */
 const errorOf = (samples: number): number => apertureError(stratifiedAperture(1, samples), 1);

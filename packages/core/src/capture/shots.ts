@@ -14,7 +14,7 @@ import type { SetupSettings } from '../model/setup';
 /** How the simulated back takes frames, and in what it errs. */
 export interface BackOptions {
   /** So many pixels of the back across and down make one. */
-  readonly binning: 1 | 2 | 4 | 8;
+  readonly binning: 1 | 2 | 4 | 8 | 16;
   /** Points of the aperture that a frame is the mean of. */
   readonly samples: number;
   readonly bits: 8 | 16;

@@ -195,3 +195,159 @@ describe('matching shots with files', () => {
     );
   });
 });
+
+describe('what is doubted, to the second', () => {
+  /** Four shots far apart, the files of which come so many seconds late. */
+  const late = (...seconds: readonly number[]) => {
+    const { shots, files } = day([0, 200, 500, 900, 1400, 2000], 0, { jitter: [...seconds, 0, 0, 0, 0, 0, 0].slice(0, 6) });
+    return matched(shots, files);
+  };
+  const doubtsOf = (found: ReturnType<typeof matched>, i: number) => found.matches.find(({ shotId }) => shotId === `camera A ${i}`)?.doubts;
+
+  test('six seconds after its shot a file is taken as it is, after more it is doubted, after twenty it is none of it', () => {
+    expect(doubtsOf(late(6), 0)).toEqual([]);
+    expect(doubtsOf(late(6.5), 0)).toEqual(['far']);
+    expect(doubtsOf(late(-6.5), 0)).toEqual(['far']);
+    expect(late(20).matches).toHaveLength(6);
+    expect(late(20.5).matches).toHaveLength(5);
+    expect(late(20.5).shotsLeft).toEqual(['camera A 0']);
+    expect(late(20.5).filesLeft).toEqual(['A00000.tif']);
+  });
+
+  test('how far a file is from its shot is said without the offset of the clock, later ones positive', () => {
+    const { shots, files } = day([0, 200, 500, 900, 1400], 3000, { jitter: [0, 2, 0, -3, 0] });
+    expect(matched(shots, files).matches.map(({ offS }) => offS)).toEqual([0, 2, 0, -3, 0]);
+    expect(matched(shots, files).clocks).toEqual([
+      { camera: 'camera A', offsetS: 3000, agree: 5, firstFile: 'A00000.tif', lastFile: 'A00004.tif', rival: null },
+    ]);
+  });
+
+  test('a file that lies nearer to the shot beside its own is doubted, where that is more than a second', () => {
+    // The second shot 4 s after the first, its file 2.5 s after it: nearer to the third, which comes 1 s later.
+    const crowd = day([0, 4, 5, 300, 700, 1300], 0);
+    const moved = (by: number) => crowd.files.map((file, i) => (i === 1 ? { ...file, atMs: (file.atMs ?? 0) + by * 1000 } : file));
+    const found = matched(
+      crowd.shots,
+      moved(1.5).map((file, i) => (i === 2 ? { ...file, atMs: (file.atMs ?? 0) + 2000 } : file)),
+    );
+    expect(doubtsOf(found, 1)).toContain('crowded');
+    expect(doubtsOf(found, 0)).toEqual([]);
+    expect(doubtsOf(matched(crowd.shots, moved(0.9)), 1)).toEqual([]);
+  });
+
+  test('half a stop between file and log is the same exposure, more is another; so with ISO', () => {
+    const { shots, files } = day([0, 200, 500, 900], 0);
+    const logged = shots.map((shot) => ({ ...shot, shutterSpeedS: 1, iso: 100 }));
+    const with_ = (changes: Partial<FileToMatch>) =>
+      matched(
+        logged,
+        files.map((file, i) => ({ ...file, shutterSpeedS: 1, iso: 100, ...(i === 2 ? changes : {}) })),
+      ).matches[2]?.doubts;
+    expect(with_({ shutterSpeedS: 2 ** 0.49 })).toEqual([]);
+    expect(with_({ shutterSpeedS: 2 ** 0.51 })).toEqual(['exposure']);
+    expect(with_({ shutterSpeedS: 2 ** -0.51 })).toEqual(['exposure']);
+    expect(with_({ iso: 200 })).toEqual(['exposure']);
+    // What the file does not say is no difference.
+    expect(with_({ shutterSpeedS: null, iso: null })).toEqual([]);
+    expect(with_({ shutterSpeedS: 0 })).toEqual([]);
+  });
+});
+
+describe('clocks', () => {
+  test('a clock set anew by something else than an hour is said in seconds', () => {
+    const before = day([0, 40, 100, 130, 500], 100);
+    const after = day([9000, 9030, 9111, 9300, 9333], 5000, { from: 5 });
+    const found = matched([...before.shots, ...after.shots], [...before.files, ...after.files]);
+    expect(found.remarks).toEqual([{ kind: 'clockChanged', camera: 'camera A', byS: 4900 }]);
+    expect(found.remarks.map(matchingRemark).join()).not.toContain('one hour');
+    expect(matchingRemark({ kind: 'clockChanged', camera: 'c', byS: 3600 + 59 })).toContain('one hour');
+    expect(matchingRemark({ kind: 'clockChanged', camera: 'c', byS: 3600 - 59 })).toContain('one hour');
+    expect(matchingRemark({ kind: 'clockChanged', camera: 'c', byS: 3600 + 61 })).not.toContain('one hour');
+  });
+
+  test('a further clock takes three shots for its witnesses, not two', () => {
+    const before = day([0, 40, 100, 130, 500, 777], 100);
+    const tail = (seconds: readonly number[]) => {
+      const after = day(seconds, 50_000, { from: 6 });
+      return matched([...before.shots, ...after.shots], [...before.files, ...after.files]);
+    };
+    expect(tail([9000, 9031]).clocks).toHaveLength(1);
+    expect(tail([9000, 9031]).shotsLeft).toHaveLength(2);
+    expect(tail([9000, 9031, 9100]).clocks).toHaveLength(2);
+    expect(tail([9000, 9031, 9100]).shotsLeft).toEqual([]);
+  });
+
+  test('where one is set by hand no other is looked for, and nothing is matched by order', () => {
+    const before = day([0, 40, 100, 130, 500], 100);
+    const after = day([9000, 9030, 9111, 9300, 9333], 5000, { from: 5 });
+    const [shots, files] = [
+      [...before.shots, ...after.shots],
+      [...before.files, ...after.files],
+    ];
+    const found = matched(shots, files, new Map([['camera A', 100]]));
+    expect(found.clocks).toHaveLength(1);
+    expect(found.matches).toHaveLength(5);
+    expect(matched(shots, files, new Map([['camera A', 90_000]])).matches).toEqual([]);
+    // One pair is witness enough where the offset is given.
+    expect(matched(shots.slice(0, 1), files.slice(0, 1), new Map([['camera A', 100]])).matches[0]?.doubts).toEqual([]);
+  });
+
+  test('by order goes what has no time beside what has one, each doubted, another exposure too', () => {
+    const { shots, files } = day([0, 60, 150, 400, 900], 10);
+    const logged = shots.map((shot) => ({ ...shot, shutterSpeedS: 1 }));
+    // The last two of a scanner without a clock, named against the order in which they stand here.
+    const mixed = [
+      ...files.slice(0, 3),
+      { ...files[3], name: 'B10.tif', camera: 'scanner', atMs: null, shutterSpeedS: 8, iso: null },
+      { ...files[4], name: 'B9.tif', camera: 'scanner', atMs: null, shutterSpeedS: 1, iso: null },
+    ];
+    const found = matched(logged, mixed);
+    expect(found.matches.slice(3)).toEqual([
+      { shotId: 'camera A 3', file: 'B9.tif', offS: null, doubts: ['order'] },
+      { shotId: 'camera A 4', file: 'B10.tif', offS: null, doubts: ['order', 'exposure'] },
+    ]);
+    expect(found.shotsLeft).toEqual([]);
+    expect(found.filesLeft).toEqual([]);
+    // Only one camera has a clock.
+    expect(found.remarks).toEqual([]);
+  });
+});
+
+test('a burst too long for a table is matched in one pass, in order', () => {
+  // 700 shots and files half a second apart hang together; 700² is more than the table holds.
+  const burst = Array.from({ length: 700 }, (_, i) => i / 2);
+  const { shots, files } = day(burst, 0);
+  const found = matched(shots, files, new Map([['camera A', 0]]));
+  expect(rightOnes(found)).toBe(700);
+  // A file that lies before all shots has none of them.
+  const early = { ...files[0], name: 'early.tif', atMs: START - 60_000, camera: 'camera A', shutterSpeedS: null, iso: null };
+  expect(matched(shots, [early, ...files], new Map([['camera A', 0]])).filesLeft).toEqual(['early.tif']);
+});
+
+test('of a burst in which shots or files are missing as many are matched as can be', () => {
+  fc.assert(
+    fc.property(
+      fc.uniqueArray(fc.integer({ min: 0, max: 60 }), { minLength: 4, maxLength: 12 }),
+      fc.uniqueArray(fc.integer({ min: 0, max: 60 }), { minLength: 4, maxLength: 12 }),
+      (a, b) => {
+        const [s, f] = [[...a].sort((x, y) => x - y), [...b].sort((x, y) => x - y)];
+        const shots = day(s, 0).shots;
+        const files = day(f, 0).files;
+        // All ways to pair them one to one and in order, at most 20 s apart: how many at the most.
+        const most = (i: number, j: number, known = new Map<number, number>()): number => {
+          if (i === s.length || j === f.length) return 0;
+          const key = i * 100 + j;
+          const had = known.get(key);
+          if (had !== undefined) return had;
+          const joined = Math.abs((s[i] ?? 0) - (f[j] ?? 0)) <= 20 ? 1 + most(i + 1, j + 1, known) : 0;
+          const value = Math.max(joined, most(i + 1, j, known), most(i, j + 1, known));
+          known.set(key, value);
+          return value;
+        };
+        const found = matched(shots, files, new Map([['camera A', 0]]));
+        return found.matches.length === most(0, 0);
+      },
+    ),
+    { numRuns: 200 },
+  );
+});

@@ -20,6 +20,7 @@ export const proofText = catalogue({
   n22Binned: '2 × 2 binned',
   n44Binned: '4 × 4 binned',
   n88Binned: '8 × 8 binned',
+  n1616Binned: '16 × 16 binned',
   asMetered: 'as metered',
   lighter: '{stops} {stops2, select, yes {lighter} other {darker}}',
   simulated: 'Simulated, {time}{length}',
