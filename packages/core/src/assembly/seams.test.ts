@@ -107,7 +107,7 @@ describe('any frames', () => {
   test('each cell in a frame is shown by one that has it, and no other by any', () => {
     fc.assert(
       fc.property(someFrames, fc.infiniteStream(fc.double({ min: 0, max: 1, noNaN: true })), (frames, noise) => {
-        const cells = cellsOf(frames, [CANVAS.width, CANVAS.height], { unlike: () => noise.next().value });
+        const cells = cellsOf(frames, [CANVAS.width, CANVAS.height], { unlike: () => Number(noise.next().value) });
         const wrong = rowsOf(cells).flatMap((row, y) =>
           row.filter((owner, x) => {
             const those = frames.flatMap((frame, f) => (isIn(frame, x, y) ? [f] : []));
