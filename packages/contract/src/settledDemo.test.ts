@@ -182,3 +182,20 @@ test('from random starts of all demo setups, brute force finds nothing simpler a
   expect(tally.solved + tally.impossible).toBe(STARTS);
   expect(tally.solved).toBeGreaterThan(STARTS / 10);
 });
+
+test('a lens that is turned far off comes back to the tilt that carries its circle over the frame', () => {
+  const tower = DEMO_SETUPS.find(({ name }) => name === 'Hydraulic tower, small format')?.settings;
+  if (!tower) throw new Error('the demo has no tower');
+  const start: SetupSettings = {
+    ...tower,
+    orientation: 'portrait',
+    fNumber: 8,
+    movements: { riseMm: 12, shiftMm: 0 },
+    focusM: 24,
+    front: { tiltDeg: -8.3, swingDeg: 7.85 },
+  };
+  // Straight, the upper corners are outside at f/8; from 2° to 3° backward they are inside, and the pins sharp.
+  const { solutions } = settle(start, { may: MAY, lastResorts: [], waysOut: false });
+  expect(solutions[0]?.changes.map(({ key }) => key)).toEqual(['front.tiltDeg', 'front.swingDeg']);
+  expect(solutions[0]?.settings.front.tiltDeg).toBeLessThanOrEqual(-2);
+});

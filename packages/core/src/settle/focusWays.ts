@@ -23,6 +23,8 @@ const PARTS_OF_THE_WAY = [0.75, 0.5, 0.25];
 const NEARLY_THERE = [0.98, 0.95, 0.9, 0.8, 0.65];
 /** Shares of a turn that is there that are tried for the sake of the circle. */
 const OTHER_TURNS = [0.75, 0.5, 0.375, 0.25, 0.125, 0, -0.25, -0.5];
+/** Turns of one movement alone, the other at zero, that are tried for the sake of the circle, degrees: what it allows may be a degree wide. */
+const TURNS_ALONE = Array.from({ length: 16 }, (_, i) => (i < 8 ? i - 8 : i - 7) / 2);
 /** Apertures at which the least tilt that isolates is looked for, as shares of the way from the widest to the one set. */
 const OPENINGS = [0, 0.12, 0.25, 0.5];
 /** A single point can be kept sharp at any tilt: these are tried for the sake of the frame, degrees. */
@@ -214,6 +216,12 @@ function* lessTurned({ tiltDeg, swingDeg }: StandardTurn, mechanism: TiltMechani
       { tiltDeg: tiltDeg * part, swingDeg: swingDeg * part },
     ])
       yield { front: inHundredths(nearestTilt(mechanism, inHundredths(front))) };
+  for (const deg of TURNS_ALONE)
+    for (const front of [
+      { tiltDeg: deg, swingDeg: 0 },
+      { tiltDeg: 0, swingDeg: deg },
+    ])
+      yield { front: inHundredths(nearestTilt(mechanism, front)) };
 }
 
 /** The nearest focus that the rail or the ring reaches, if it does not reach this one. */
