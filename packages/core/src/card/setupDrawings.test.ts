@@ -202,4 +202,95 @@ describe('the section on paper', () => {
     expect(viewOf({ front: { tiltDeg: 2, swingDeg: 1 } })).toBe('side');
     expect(viewOf({ front: { tiltDeg: 0, swingDeg: 4 } })).toBe('plan');
   });
+
+  /** A camera level at 1.5 m before pins, straight or tilted, focused at 4 m. */
+  const drawn = (changes: Partial<SetupSettings>, ...places: readonly (readonly [number, number, number])[]) =>
+    sectionMarks(
+      geometryOf(
+        setup({
+          scene,
+          focusM: 4,
+          pins: places.map((at, i) => ({ id: `p${i}`, name: `pin ${i}`, role: 'sharp', weight: 1, place: { kind: 'point', at } })),
+          ...changes,
+        }),
+      ),
+      box,
+    );
+  type Rect = Extract<Mark, { kind: 'rect' }>;
+  type Text = Extract<Mark, { kind: 'text' }>;
+  const squares = (marks: readonly Mark[]) => marks.filter((mark): mark is Rect => mark.kind === 'rect');
+  const textsOf = (marks: readonly Mark[]) => marks.filter((mark): mark is Text => mark.kind === 'text');
+  const middle = ({ x, y, w, h }: Rect): readonly [number, number] => [x + w / 2, y + h / 2];
+
+  test('is to one scale, up and ahead, and the bar says it', () => {
+    // From the façade 12 m away the pins stand 8 m and 3 m before it: 4 m and 9 m from the camera, at its height and 1 m above.
+    const marks = drawn({}, [0, 1.5, -8], [0, 2.5, -3]);
+    const [near, far] = squares(marks).map(middle);
+    if (!near || !far) throw new Error('a pin is not drawn');
+    const scale = (far[0] - near[0]) / 5;
+    expect((near[1] - far[1]) / 1).toBeCloseTo(scale, 6);
+    const bar = linesOf(marks, 0.3).at(-1);
+    const words = textsOf(marks).at(-1)?.text ?? '';
+    expect(words).toMatch(/^[125]0* m$/u);
+    expect(((bar?.x2 ?? 0) - (bar?.x1 ?? 0)) / scale).toBeCloseTo(Number.parseInt(words, 10), 6);
+    // No shorter than half of what there is room for.
+    expect((bar?.x2 ?? 0) - (bar?.x1 ?? 0)).toBeLessThanOrEqual(box.w * 0.2 + 1e-9);
+    expect((bar?.x2 ?? 0) - (bar?.x1 ?? 0)).toBeGreaterThan(box.w * 0.2 * 0.39);
+    // The camera stands 1.5 m over the ground, the dashed line 0.15 mm wide that is level.
+    const ground = marks.find((mark): mark is Line => mark.kind === 'line' && mark.dashed === true && Math.abs(mark.y1 - mark.y2) < 1e-9);
+    expect(((ground?.y1 ?? 0) - near[1]) / scale).toBeCloseTo(1.5, 6);
+  });
+
+  test('straight, the plane of sharp focus stands upright through what is in focus, and no hinge line is drawn', () => {
+    const marks = drawn({}, [0, 1.5, -8], [0, 2.5, -3]);
+    const [plane] = linesOf(marks, 0.45);
+    const [near] = squares(marks).map(middle);
+    expect(plane?.x1).toBeCloseTo(near?.[0] ?? NaN, 6);
+    expect(plane?.x2).toBeCloseTo(near?.[0] ?? NaN, 6);
+    // It goes through the box from top to foot.
+    expect(Math.abs((plane?.y1 ?? 0) - (plane?.y2 ?? 0))).toBeCloseTo(box.h, 6);
+    expect(textsOf(marks).map(({ text }) => text)).not.toContain('hinge line');
+    // Sharp is filled, what is not sharp is not.
+    expect(squares(drawn({ fNumber: 3.5, focusM: 0.6 }, [0, 1.5, -8]))[0]?.filled).toBe(false);
+    expect(squares(marks)[0]?.filled).toBe(true);
+  });
+
+  test('tilted, hinge line and plane lie where the law of the hinge puts them', () => {
+    const marks = drawn({ front: { tiltDeg: 1.2, swingDeg: 0 } }, [0, 1.5, -8], [0, 2.5, -3]);
+    const [near, far] = squares(marks).map(middle);
+    if (!near || !far) throw new Error('a pin is not drawn');
+    const scale = (far[0] - near[0]) / 5;
+    const lens: readonly [number, number] = [near[0] - 4 * scale, near[1]];
+    const dot = marks.find((mark) => mark.kind === 'disc' && mark.filled === true);
+    if (dot?.kind !== 'disc') throw new Error('no hinge line');
+    // Merklinger: f / sin(tilt) below the lens.
+    expect(dot.x).toBeCloseTo(lens[0], 6);
+    expect((dot.y - lens[1]) / scale).toBeCloseTo(0.024 / Math.sin((1.2 * Math.PI) / 180), 2);
+    expect(textsOf(marks).map(({ text }) => text)).toContain('hinge line');
+    const [plane] = linesOf(marks, 0.45);
+    if (!plane) throw new Error('no plane');
+    // The plane leaves the hinge line forward and up: the dot lies on the line.
+    const off = (plane.x2 - plane.x1) * (dot.y - plane.y1) - (plane.y2 - plane.y1) * (dot.x - plane.x1);
+    expect(Math.abs(off) / Math.hypot(plane.x2 - plane.x1, plane.y2 - plane.y1)).toBeLessThan(0.05);
+    // The lens leans with the tilt: its upper end is ahead of its lower one by twice 2.6 mm · sin.
+    const leaning = linesOf(marks, 0.5)[0];
+    expect(Math.abs((leaning?.x2 ?? 0) - (leaning?.x1 ?? 0))).toBeCloseTo(2 * 2.6 * Math.sin((1.2 * Math.PI) / 180), 3);
+    expect(Math.abs((leaning?.y2 ?? 0) - (leaning?.y1 ?? 0))).toBeCloseTo(2 * 2.6 * Math.cos((1.2 * Math.PI) / 180), 3);
+  });
+
+  test('names of pins that lie upon each other stand one over the other', () => {
+    const names = textsOf(drawn({}, [0, 1.5, -8], [0, 1.52, -8], [0, 1.54, -7.9])).filter(({ text }) => text.startsWith('pin'));
+    expect(names).toHaveLength(3);
+    const ys = names.map(({ y }) => y).sort((a, b) => a - b);
+    ys.slice(1).forEach((y, i) => expect(y - (ys[i] ?? 0)).toBeGreaterThanOrEqual(2.5));
+  });
+
+  test('a small set is measured in centimetres or millimetres', () => {
+    const bar = (distanceM: number) =>
+      textsOf(
+        sectionMarks(geometryOf(setup({ scene: { ...scene, distanceM, subject: { ...FIRST_SUBJECTS.front } }, focusM: distanceM })), box),
+      ).at(-1)?.text;
+    expect(bar(12)).toMatch(/^[125]0* m$/u);
+    expect(bar(0.6)).toMatch(/^[125]0? cm$/u);
+  });
 });

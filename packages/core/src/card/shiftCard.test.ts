@@ -6,6 +6,7 @@ import { drawingSvg, wrapped } from './drawing';
 import { CARD_DIRECTIONS, shiftCard, shiftCardRows } from './shiftCard';
 import { CARD_SIZES, shiftCardDrawing, type CardSize } from './shiftCardDrawing';
 import type { RigParts } from '../model/rig';
+import type { Mark } from './drawing';
 
 const rig = (parts: RigParts) => {
   const built = assembled({ name: 'A rig & its <name>', rigId: null, parts });
@@ -114,5 +115,99 @@ describe('the shift card', () => {
     const words = 'a long sentence that has to be broken into lines';
     expect(wrapped(words, 12).join(' ')).toBe(words);
     expect(wrapped(words, 12).every((line) => line.length <= 12)).toBe(true);
+  });
+});
+
+describe('the shift card on its page', () => {
+  type Text = Extract<Mark, { kind: 'text' }>;
+  // Slides that end at 9 mm: some limits are theirs, some the circle's.
+  const card = shiftCard(rig(mounted({ lens: { ...wide, specs: { ...wide.specs, travelMm: 9 } }, front: [filter] })));
+  const { marks, widthMm, heightMm } = shiftCardDrawing(card, 'a6');
+  const texts = marks.filter((mark): mark is Text => mark.kind === 'text');
+  const rules = marks.filter((mark): mark is Extract<Mark, { kind: 'line' }> => mark.kind === 'line');
+  const blocks = marks.filter((mark): mark is Extract<Mark, { kind: 'rect' }> => mark.kind === 'rect' && mark.filled === true);
+  /** The f-numbers that begin the rows, and what stands in the line of each. */
+  const rows = texts
+    .filter(({ text, bold, x }) => bold === true && text.startsWith('f/') && x === 6)
+    .map((head) => ({ head, cells: texts.filter(({ y, x }) => y === head.y && x > head.x).sort((a, b) => a.x - b.x) }));
+
+  test('each row says its aperture and then every limit, under the heads of its columns', () => {
+    const entries = card.tables.flatMap((table) => table.rows);
+    expect(rows).toHaveLength(entries.length);
+    const heads = texts.filter(({ text, anchor }) => anchor === 'end' && /^(rise|fall|left|right|up|filter|front)/iu.test(text));
+    expect(heads).toHaveLength(2 * 6);
+    rows.forEach(({ cells }, i) => {
+      const entry = entries[i];
+      expect(cells).toHaveLength(6);
+      cells.forEach((cell, k) => {
+        expect(cell.anchor).toBe('end');
+        expect(heads.map(({ x }) => x)).toContain(cell.x);
+        const limit = k < 5 ? entry?.limits[k]?.limitMm : entry?.frontMm;
+        if (typeof limit === 'number' && Number.isFinite(limit)) expect(Number(cell.text)).toBeCloseTo(limit, 1);
+      });
+      // Columns are as far apart as each other, and the last ends before the margin.
+      const gaps = cells.slice(1).map(({ x }, k) => x - (cells[k]?.x ?? 0));
+      for (const gap of gaps) expect(gap).toBeCloseTo(gaps[0] ?? NaN, 9);
+      const last = cells[5]?.x ?? NaN;
+      expect(widthMm - 6 - last).toBeGreaterThan(0);
+      expect(widthMm - 6 - last).toBeLessThan((gaps[0] ?? 0) / 2);
+    });
+  });
+
+  test('a rule lies under each row, between its letters and those of the next', () => {
+    for (const [i, { head }] of rows.entries()) {
+      const next = rows[i + 1]?.head;
+      const under = rules.filter(({ y1 }) => y1 > head.y && y1 < head.y + head.sizeMm);
+      expect(under).toHaveLength(1);
+      expect(under[0]).toMatchObject({ x1: 6, x2: widthMm - 6 });
+      if (next && next.y - head.y < 6) expect(next.y - next.sizeMm * 0.72).toBeGreaterThan(under[0]?.y1 ?? NaN);
+    }
+  });
+
+  test('a block stands behind each value at which the slide ends, on its line, and nowhere else', () => {
+    const ended = card.tables.flatMap((table) => table.rows.flatMap((row) => row.limits.filter(({ limitedBy }) => limitedBy === 'stop')));
+    // One more explains it.
+    expect(blocks).toHaveLength(ended.length + 1);
+    expect(ended.length).toBeGreaterThan(0);
+    const entries = card.tables.flatMap((table) => table.rows);
+    rows.forEach(({ cells, head }, i) =>
+      entries[i]?.limits.forEach(({ limitedBy }, k) => {
+        const behind = blocks.filter(
+          ({ x, y, h }) => x > (cells[k]?.x ?? 0) && x < (cells[k]?.x ?? 0) + 2 && Math.abs(y + h - head.y) < 1e-9,
+        );
+        expect(behind).toHaveLength(limitedBy === 'stop' ? 1 : 0);
+      }),
+    );
+  });
+
+  test('the sign over a column has its dots in the corners that leave first', () => {
+    const signs = marks.filter((mark): mark is Extract<Mark, { kind: 'rect' }> => mark.kind === 'rect' && mark.filled !== true);
+    const dots = marks.filter((mark): mark is Extract<Mark, { kind: 'disc' }> => mark.kind === 'disc');
+    expect(signs).toHaveLength(2 * CARD_DIRECTIONS.length);
+    signs.forEach(({ x, y, w, h }, i) => {
+      const { corners } = CARD_DIRECTIONS[i % CARD_DIRECTIONS.length] ?? { corners: [] };
+      const at = (corner: string): boolean =>
+        dots.some(
+          (dot) =>
+            Math.abs(dot.x - (corner.endsWith('Left') ? x : x + w)) < 1e-9 &&
+            Math.abs(dot.y - (corner.startsWith('upper') ? y : y + h)) < 1e-9,
+        );
+      for (const corner of ['upperLeft', 'upperRight', 'lowerLeft', 'lowerRight'])
+        expect([corner, at(corner)]).toEqual([corner, (corners as readonly string[]).includes(corner)]);
+      expect(w > h).toBe(i < CARD_DIRECTIONS.length);
+    });
+  });
+
+  test('notes stand at the foot, a line below the other, and all within the margins', () => {
+    const feet = texts.filter(({ y }) => y > Math.max(...rules.map(({ y1 }) => y1)));
+    const lines = feet.slice(1).map(({ y }) => y);
+    expect(lines.length).toBeGreaterThan(0);
+    lines.slice(1).forEach((y, i) => expect(y - (lines[i] ?? 0)).toBeCloseTo(2.9, 9));
+    for (const mark of texts) {
+      expect(mark.x).toBeGreaterThanOrEqual(6);
+      expect(mark.x).toBeLessThanOrEqual(widthMm - 6);
+      expect(mark.y - mark.sizeMm * 0.72).toBeGreaterThan(5);
+      expect(mark.y).toBeLessThan(heightMm - 5);
+    }
   });
 });
