@@ -5,7 +5,7 @@ import { nearestTilt, type TiltMechanism } from '../focus/tiltMechanism';
 import { widestAperture, widestApertureAt } from '../focus/widestAperture';
 import { freshGeometry, type Geometry } from '../geometry/geometry';
 import type { PlacedPin } from '../geometry/pins';
-import { alongAxisMm, axisToBack, focusFor } from '../geometry/standards';
+import { alongAxisMm, axisToBack, focusAtRail, focusFor, railForFocus } from '../geometry/standards';
 import type { StandardTurn } from '../model/movements';
 import type { SetupPatch } from '../model/setup';
 import { isolate } from '../planning/isolate';
@@ -24,9 +24,11 @@ const NEARLY_THERE = [0.98, 0.95, 0.9, 0.8, 0.65];
 /** Shares of a turn that is there that are tried for the sake of the circle. */
 const OTHER_TURNS = [0.75, 0.5, 0.375, 0.25, 0.125, 0, -0.25, -0.5];
 /** Turns of one movement alone, the other at zero, that are tried for the sake of the circle, degrees: what it allows may be a degree wide. */
-const TURNS_ALONE = Array.from({ length: 16 }, (_, i) => (i < 8 ? i - 8 : i - 7) / 2);
+const TURNS_ALONE = Array.from({ length: 32 }, (_, i) => (i < 16 ? i - 16 : i - 15) / 2);
 /** Apertures at which the least tilt that isolates is looked for, as shares of the way from the widest to the one set. */
 const OPENINGS = [0, 0.12, 0.25, 0.5];
+/** By so much what must be soft is blurred more than is wanted: with room, and, at the aperture that is set, hardly. */
+const MORE_THAN_SOFT = [1.15, 1.01];
 /** A single point can be kept sharp at any tilt: these are tried for the sake of the frame, degrees. */
 const TURNS_ABOUT_ONE = [-6, -3, -1.5, 1.5, 3, 6];
 /** A tilt is looked for at so many places along its range before the best of them is refined. */
@@ -48,18 +50,20 @@ export function* focusWays(geometry: Geometry, may: ReadonlySet<ControlGroup>): 
   const sharp = wanted(geometry);
   yield* firstFocusWays(geometry, may);
   if (focus) yield* withinReach(geometry);
+  const turnedLess = mechanism ? [...lessTurned(settings.front, mechanism)] : [];
   if (tilt) {
     const near = mechanism && nearestTilt(mechanism, settings.front);
     if (near) yield { front: inHundredths(near) };
     yield { front: UNTURNED };
     if (settings.rear.tiltDeg !== 0 || settings.rear.swingDeg !== 0) yield { front: UNTURNED, rear: UNTURNED };
   }
+  yield* turnedLess;
   if (sharp.length === 0) {
-    if (mechanism) yield* lessTurned(settings.front, mechanism);
+    // With nothing that must be sharp any focus does that the rail reaches.
+    if (focus) for (const way of turnedLess) yield* reached(geometry, way.front ?? settings.front);
     return;
   }
   if (mechanism) {
-    yield* lessTurned(settings.front, mechanism);
     const best = focus ? solveFocus(geometry, 'front') : null;
     if (best?.ok) yield best.solution.patch;
     for (const movement of ['tiltDeg', 'swingDeg'] as const) {
@@ -146,7 +150,7 @@ function* focused(geometry: Geometry, sharp: readonly PlacedPin[], front: Standa
   const axis = axisToBack({ front, rear });
   try {
     const { imageMm } = widestApertureAt({ focalMm, ...pointsOf(geometry, sharp), cocMm: geometry.blurAllowed.cocMm, axis });
-    yield { front, focusM: focusFor(focalMm, imageMm / axis[2]) };
+    yield { front, focusM: written(focusFor(focalMm, imageMm / axis[2])) };
   } catch (error) {
     // A pin behind the camera or inside the focal length cannot be focused in any way.
     if (!(error instanceof CoreError)) throw error;
@@ -224,23 +228,38 @@ function* lessTurned({ tiltDeg, swingDeg }: StandardTurn, mechanism: TiltMechani
       yield { front: inHundredths(nearestTilt(mechanism, front)) };
 }
 
+/** So far inside its ends the rail is set, as a share of what it has. */
+const INSIDE = 0.03;
+/** At least so far, mm: what is just reached depends on what is not known of a pivot. */
+const INSIDE_MM = 0.05;
+
 /** The nearest focus that the rail or the ring reaches, if it does not reach this one. */
-function* withinReach({ settings: { rig } }: Geometry): Generator<SetupPatch> {
-  const { leastMm, mostMm } = railReach(rig.parts);
-  const { focalMm } = rig.lens;
-  for (const extension of [mostMm === null || mostMm <= 0 ? null : mostMm * 0.97, leastMm === null || leastMm <= 0 ? null : leastMm * 1.02])
-    if (extension !== null) {
-      const focusM = focusFor(focalMm, focalMm + extension);
-      yield { focusM: focusM === null ? null : Number(focusM.toPrecision(4)) };
-    }
+function* withinReach(geometry: Geometry): Generator<SetupPatch> {
+  yield* reached(geometry, geometry.settings.front);
   yield { focusM: null };
+}
+
+/** The lens turned so, and focused where the rail or the ring is just inside its ends. */
+function* reached({ settings }: Geometry, front: StandardTurn): Generator<SetupPatch> {
+  const { leastMm, mostMm } = railReach(settings.rig.parts);
+  const turn = front === settings.front ? {} : { front };
+  const out = railForFocus({ ...settings, front }, settings.focusM) - settings.rig.lens.focalMm;
+  if (out >= (leastMm ?? -Infinity) && out <= (mostMm ?? Infinity)) return;
+  for (const extension of [
+    mostMm === null || mostMm <= 0 ? null : mostMm * (1 - INSIDE),
+    leastMm === null ? null : leastMm + Math.max(INSIDE_MM, Math.abs(leastMm) * INSIDE),
+  ]) {
+    if (extension === null) continue;
+    const focusM = focusAtRail({ ...settings, front }, settings.rig.lens.focalMm + extension);
+    if (focusM !== undefined) yield { ...turn, focusM: written(focusM) };
+  }
 }
 
 /** Turns that leave a sharp pin sharp and blur what must be soft: at the aperture set and at wider ones, with the other movement as it is and at zero. */
 function* isolating(geometry: Geometry): Generator<SetupPatch> {
   const { settings } = geometry;
   const { pins, limits, front, fNumber, rig } = settings;
-  const wantedMm = geometry.blurAllowed.cocMm * limits.softTimes * 1.15;
+  const softMm = geometry.blurAllowed.cocMm * limits.softTimes;
   const straight = front.tiltDeg === 0 && front.swingDeg === 0;
   const marks = ringOf(rig.lens).filter((mark) => mark <= fNumber);
   const openings = new Set([fNumber, ...OPENINGS.map((part) => marks[Math.round(part * (marks.length - 1))] ?? fNumber)]);
@@ -249,8 +268,10 @@ function* isolating(geometry: Geometry): Generator<SetupPatch> {
       const from = freshGeometry({ ...settings, front: turn, fNumber: opening });
       for (const { id, role } of pins)
         for (const movement of role === 'sharp' ? (['swing', 'tilt'] as const) : []) {
-          const found = isolate(from, id, movement, wantedMm);
-          if (found) yield found.patch;
+          for (const more of opening === fNumber ? MORE_THAN_SOFT : MORE_THAN_SOFT.slice(0, 1)) {
+            const found = isolate(from, id, movement, softMm * more);
+            if (found) yield { ...found.patch, focusM: written(found.focusM) };
+          }
         }
     }
 }
@@ -264,4 +285,9 @@ function partly(from: StandardTurn, to: StandardTurn, part: number): StandardTur
 function inHundredths({ tiltDeg, swingDeg }: StandardTurn): StandardTurn {
   const hundredths = (deg: number): number => Math.round(deg * 100) / 100 + 0;
   return { tiltDeg: hundredths(tiltDeg), swingDeg: hundredths(swingDeg) };
+}
+
+/** A focus as it is written down: to a part of a hundred thousand. */
+function written(focusM: number | null): number | null {
+  return focusM === null ? null : Number(focusM.toPrecision(5));
 }
