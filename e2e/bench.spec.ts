@@ -285,8 +285,40 @@ test('fits the screen at 1280 by 800 without scrolling, and a phone without side
   await page.setViewportSize({ width: 390, height: 844 });
   // The drawings measure themselves anew after the window has changed.
   await expect.poll(async () => (await overflow())[0]).toBe(0);
+  // At the thumb: the verdict opens the checks upward; rise has a scale, aperture another.
+  await page.getByRole('button', { name: /checks fail/ }).click();
   await page.getByRole('button', { name: /^f\/11/ }).click();
   await expect(check(page, 'sharpCircle')).toHaveAttribute('data-state', 'passes');
+  await page.getByRole('button', { name: /check fails/ }).click();
+  await expect(page.getByRole('slider', { name: 'Rise' })).toBeVisible();
+  await expect(page.getByRole('slider', { name: 'Aperture' })).toHaveCount(0);
+  await page.getByRole('radio', { name: 'Aperture: f/11' }).click();
+  await expect(page.getByRole('slider', { name: 'Aperture' })).toBeVisible();
+  await expect(page.getByRole('slider', { name: 'Rise' })).toHaveCount(0);
+});
+
+test('the drawings of a step change places, the line between them moves, and both stay so', async ({ page, gangway }) => {
+  await openSetup(page, gangway, SMALL);
+  await page.getByRole('radio', { name: 'Frame', exact: true }).click();
+  const picture = page.getByRole('application', { name: /Picture in the Finder/ });
+  const circle = page.getByRole('application', { name: /Frame in the circle/ });
+  const widthOf = async (drawing: Locator) => (await drawing.boundingBox())?.width ?? 0;
+  await expect.poll(() => widthOf(picture)).toBeGreaterThan(300);
+  const before = await widthOf(picture);
+  await page.getByRole('button', { name: 'Enlarge: Circle' }).click();
+  await expect.poll(() => widthOf(picture)).toBeLessThan(before * 0.7);
+  await expect(circle).toBeVisible();
+  const small = await widthOf(picture);
+  const divider = page.getByRole('separator', { name: 'Height of the drawing' });
+  await divider.focus();
+  for (let i = 0; i < 2; i++) await page.keyboard.press('ArrowDown');
+  await expect.poll(() => widthOf(picture)).toBeGreaterThan(small * 1.2);
+  const grown = await widthOf(picture);
+  await page.reload();
+  await expect.poll(() => widthOf(picture)).toBeCloseTo(grown, 0);
+  await page.getByRole('button', { name: 'Enlarge: Finder' }).click();
+  await expect.poll(() => widthOf(picture)).toBeCloseTo(before, -1);
+  expect(await violations(page)).toEqual([]);
 });
 
 test('jobs page, bench and choice of rigs have no violation that axe finds, contrast included', async ({ page, gangway }) => {

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { conjugates } from '@gangway/core/focus/conjugates';
 import { blurAt } from '@gangway/core/focus/blur';
 import { keystone } from '@gangway/core/perspective/keystone';
-import { crossing, edgeSpread, openFinder, row, step, still, type } from './finder';
+import { crossing, edgeSpread, openFinder, overlays, row, step, still, type } from './finder';
 import { expect, openSetup, test } from './gangway';
 import { violations } from './accessible';
 
@@ -14,7 +14,7 @@ test('shows the tower in true perspective: its edges upright when level, and lea
   gangway,
 }) => {
   await openFinder(page, gangway);
-  await page.getByLabel('circles').uncheck();
+  await overlays(page, (list) => list.getByLabel('circles').uncheck());
   await still(page);
   const width = (await row(page, 0.5)).length;
   const perMm = width / 24;
@@ -39,8 +39,10 @@ test('with materials the picture has a sky, a wall of brick in the sun and groun
   gangway,
 }) => {
   await openFinder(page, gangway);
-  await page.getByLabel('circles').uncheck();
-  await page.getByLabel('materials').check();
+  await overlays(page, async (list) => {
+    await list.getByLabel('circles').uncheck();
+    await list.getByLabel('materials').check();
+  });
   await still(page);
   // Colours of the sky beside the tower, of its wall, lit from the left, and of the ground before it.
   const colours = await page.getByTestId('finder').evaluate((element) => {
@@ -63,10 +65,10 @@ test('with materials the picture has a sky, a wall of brick in the sun and groun
   const [groundRed = 0, , groundBlue = 0] = colours.ground;
   expect(Math.abs(groundRed - groundBlue)).toBeLessThan(40);
   // Off, it stays off in this browser.
-  await page.getByLabel('materials').uncheck();
+  await overlays(page, (list) => list.getByLabel('materials').uncheck());
   await page.reload();
   await step(page, 'Frame');
-  await expect(page.getByLabel('materials')).not.toBeChecked();
+  await overlays(page, (list) => expect(list.getByLabel('materials')).not.toBeChecked());
   await still(page);
   const plain = await row(page, 0.2);
   expect(plain[5]).toBeCloseTo(0.85 ** (1 / 2.2), 1);
@@ -74,7 +76,7 @@ test('with materials the picture has a sky, a wall of brick in the sun and groun
 
 test('an edge in the picture is as blurred as a bundle of rays says', async ({ page, gangway }) => {
   await openFinder(page, gangway);
-  await page.getByLabel('circles').uncheck();
+  await overlays(page, (list) => list.getByLabel('circles').uncheck());
   await type(page, 'f/', '3.5');
   await type(page, 'Focus', '0.5');
   await still(page);
@@ -142,8 +144,10 @@ test('the picture is dragged, nudged with the keys, turned as on the ground glas
   await picture.focus();
   await page.keyboard.press('Shift+ArrowDown');
   await expect(rise(page)).toHaveValue('10.0');
-  await page.getByRole('button', { name: 'as on the ground glass' }).click();
-  await expect(page.getByRole('button', { name: 'as on the ground glass' })).toHaveAttribute('aria-pressed', 'true');
+  await overlays(page, async (list) => {
+    await list.getByRole('button', { name: 'as on the ground glass' }).click();
+    await expect(list.getByRole('button', { name: 'as on the ground glass' })).toHaveAttribute('aria-pressed', 'true');
+  });
   await expect(picture).toHaveAccessibleDescription(/10\.0 mm of rise.*The subject goes/s);
   await step(page, 'Position');
   await type(page, 'Height', '28');

@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { expect, openSetup, type Gangway } from './gangway';
 
 /** Goes to a step of the bench. */
@@ -11,6 +11,14 @@ export async function openFinder(page: Page, gangway: Gangway, setup = /small fo
   await openSetup(page, gangway, setup);
   await step(page, 'Frame');
   await still(page);
+}
+
+/** Changes what is laid over the picture. */
+export async function overlays(page: Page, change: (list: Locator) => Promise<void>): Promise<void> {
+  await page.getByRole('button', { name: 'Overlays' }).click();
+  await change(page.getByRole('dialog', { name: 'Overlays' }));
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog', { name: 'Overlays' })).toHaveCount(0);
 }
 
 /** Waits until the picture is made of all its samples. */

@@ -4,7 +4,7 @@ import type { Page } from '@playwright/test';
 import { widestAperture } from '@gangway/core/focus/widestAperture';
 import { blurOf } from '@gangway/core/geometry/pins';
 import { seenFrom } from '@gangway/core/space/pose';
-import { edgeSpread, row, step, still, type } from './finder';
+import { edgeSpread, overlays, row, step, still, type } from './finder';
 import { expect, openSetup, stored, test, type Gangway } from './gangway';
 import { violations } from './accessible';
 
@@ -168,7 +168,7 @@ test('three foremen: the middle face alone by the least swing, with a lens in th
   // Swung far, the left edge of the man at the left is soft by what the rays say.
   await type(page, 'Swing', '6');
   await step(page, 'Frame');
-  await page.getByLabel('circles').uncheck();
+  await overlays(page, (list) => list.getByLabel('circles').uncheck());
   await still(page);
   const settings = await stored(page);
   const back = geometryOf(settings).back;

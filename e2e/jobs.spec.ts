@@ -1,3 +1,4 @@
+import { violations } from './accessible';
 import { expect, openSetup, test, undoLast } from './gangway';
 
 test('jobs and setups are made, renamed, duplicated and deleted, and deleting is undone', async ({ page, gangway }) => {
@@ -88,4 +89,49 @@ test('the theme is chosen and remembered', async ({ page, gangway }) => {
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark-cloth');
   await page.reload();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark-cloth');
+});
+
+test('Ctrl+K finds setups, pages and commands, ? lists the keys', async ({ page, gangway }) => {
+  await page.goto(gangway.url);
+  await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks' })).toBeVisible();
+  const palette = page.getByRole('dialog', { name: 'Search and commands' });
+  const find = async (words: string) => {
+    await page.keyboard.press('Control+k');
+    await palette.getByRole('combobox').fill(words);
+  };
+  await find('hemp');
+  await expect(palette.getByRole('option', { name: /^Hemp loft/ })).toHaveAttribute('aria-selected', 'true');
+  expect(await violations(page)).toEqual([]);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: /^Hemp loft/ })).toBeVisible();
+  await expect(palette).toHaveCount(0);
+  // What the open page can do is there as well.
+  await find('turn the frame');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('radio', { name: 'portrait', exact: true })).toBeChecked();
+  await find('undo');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('radio', { name: 'landscape', exact: true })).toBeChecked();
+  await find('step: focus');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('radio', { name: 'Focus', exact: true })).toBeChecked();
+  await find('nothing is called so');
+  await expect(palette).toContainText('Nothing has this name.');
+  await page.keyboard.press('Escape');
+  await find('wedge');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/calculators\/wedge$/);
+  // Commands of the bench have gone with it.
+  await find('turn the frame');
+  await expect(palette).toContainText('Nothing has this name.');
+  await page.keyboard.press('Escape');
+  await page.getByRole('main').click();
+  await page.keyboard.press('?');
+  const keys = page.getByRole('dialog', { name: 'Keyboard shortcuts' });
+  await expect(keys).toContainText('Ctrl+K');
+  expect(await violations(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  // Typed into a field it is a question mark.
+  await page.getByRole('textbox').first().press('?');
+  await expect(keys).toHaveCount(0);
 });

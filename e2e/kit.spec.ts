@@ -35,7 +35,7 @@ test('the kit is reached from every page and opens on its rigs', async ({ page, 
 /** Builds a rig like a demo rig along the chain, and looks at what is said of it. */
 async function buildByHand(page: Page, { plan }: (typeof DEMO_RIGS)[number]): Promise<void> {
   await follow(page, '/kit/rigs');
-  await page.getByRole('button', { name: 'New rig' }).click();
+  await page.getByRole('button', { name: 'New rig', exact: true }).click();
   await expect(page.getByText(/^Unfinished\. Choose/)).toBeVisible();
   await page.getByLabel('Kind of rig').selectOption(RIG_KINDS[plan.kind]);
   const chosen: Readonly<Record<Place, readonly (string | null)[]>> = {

@@ -5,7 +5,7 @@ import { OBJExporter } from 'three/examples/jsm/exporters/OBJExporter.js';
 import { outline } from '@gangway/core/framing/inFrame';
 import { stretchAt } from '@gangway/core/framing/stretch';
 import { pictured } from '@gangway/core/geometry/standards';
-import { openFinder, step, still, type } from './finder';
+import { openFinder, overlays, step, still, type } from './finder';
 import { expect, openSetup, stored, test, type Gangway } from './gangway';
 import { violations } from './accessible';
 import type { SetupSettings } from '@gangway/core/model/setup';
@@ -285,7 +285,7 @@ test('things are picked and measured, level and plumb are drawn, a light source 
   await expect(measure).toContainText('7.1');
   await expect(measure).toContainText('7.20 mm on the sensor, 1651 px');
   await page.getByRole('button', { name: 'Clear measurement' }).click();
-  await page.getByLabel('level, plumb').check();
+  await overlays(page, (list) => list.getByLabel('level, plumb').check());
   await expect(page.getByTestId('true-lines')).toBeAttached();
   await step(page, 'Position');
   await page.getByLabel('The sun or a lamp is near the picture').check();

@@ -2,6 +2,7 @@ import { appText } from '@gangway/messages/web/app';
 import { say } from '@gangway/messages/say';
 import { Suspense } from 'react';
 import { createBrowserRouter, Navigate, Outlet, RouterProvider, useLocation, useParams, useRouteError } from 'react-router';
+import { Sheets } from '../palette/Sheets';
 import { NotesProvider } from '../ui/Notes';
 import { SlotsProvider, type Slots } from '../ui/Slots';
 import { TopBar } from '../ui/TopBar';
@@ -41,6 +42,7 @@ function Frame() {
         <Suspense fallback={<Waiting />}>
           <Outlet />
         </Suspense>
+        <Sheets />
       </SlotsProvider>
     </NotesProvider>
   );

@@ -1,11 +1,13 @@
 import { benchText } from '@gangway/messages/web/bench';
+import { paletteText } from '@gangway/messages/web/palette';
 import { say } from '@gangway/messages/say';
-import { useCallback, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { ActionCreators } from 'redux-undo';
 import { api } from '../store/api';
 import { useBenchSelector } from './editing/benchStore';
 import { useAppDispatch } from '../store/store';
+import { useCommands } from '../ui/commands';
 import { NameEditor } from '../ui/NameEditor';
 import { UndoButtons, useUndoKeys } from '../ui/UndoButtons';
 import { useCalm } from '../ui/useThrottled';
@@ -62,5 +64,14 @@ export function BenchUndo() {
   const undo = useCallback(() => void dispatch(ActionCreators.undo()), [dispatch]);
   const redo = useCallback(() => void dispatch(ActionCreators.redo()), [dispatch]);
   useUndoKeys(undo, redo);
+  useCommands(
+    useMemo(
+      () => [
+        { label: paletteText.undo, keys: paletteText.keyUndo, run: undo },
+        { label: paletteText.redo, keys: paletteText.keyRedo, run: redo },
+      ],
+      [undo, redo],
+    ),
+  );
   return <UndoButtons undoable={undoable === null ? null : calm} redoable={redoable} onUndo={undo} onRedo={redo} />;
 }

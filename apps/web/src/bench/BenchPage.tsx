@@ -1,8 +1,9 @@
 import { benchText } from '@gangway/messages/web/bench';
+import { paletteText } from '@gangway/messages/web/palette';
 import { say } from '@gangway/messages/say';
 import { geometryOf, type Geometry } from '@gangway/core/geometry/geometry';
 import { ToggleGroup } from 'radix-ui';
-import { memo, Suspense, useCallback, useEffect, useId, useRef, useState } from 'react';
+import { memo, Suspense, useCallback, useEffect, useId, useMemo, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import type { MissingValue } from '@gangway/core/rig/missing';
 import { partsInOrder } from '@gangway/core/rig/parts';
@@ -14,6 +15,7 @@ import { closeSetup, knownSetup, openSetup } from './autosave/open';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useSlots } from '../ui/Slots';
 import { useThrottled } from '../ui/useThrottled';
+import { useNarrow, useStacked } from '../ui/useNarrow';
 import { BenchUndo, Where } from './BenchBar';
 import { SavedLabel } from './autosave/SavedLabel';
 import { FrameControls } from './movements/FrameControls';
@@ -23,11 +25,16 @@ import type { SetupSettings } from '@gangway/core/model/setup';
 import type { BenchStep } from '@gangway/core/model/step';
 import { rigEdit } from './rig/rigEdit';
 import { setupEdit } from './editing/setupEdit';
+import { focusEdit } from './focus/focusEdit';
+import { movementEdit } from './movements/movementEdit';
+import { useCommands, type Command } from '../ui/commands';
 import { TextLink } from '../ui/TextButton';
 import { lazyPart } from '../ui/lazyPart';
 
 // Checks come a moment after the drawings, which they do not hold up.
 const ChecksPanel = lazyPart(() => import('./checks/ChecksPanel'), 'ChecksPanel');
+// A phone alone has these.
+const ThumbControls = lazyPart(() => import('./thumb/ThumbControls'), 'ThumbControls');
 const Reading = lazyPart(() => import('./circle/Reading'), 'Reading');
 const Cautions = lazyPart(() => import('./cautions/Cautions'), 'Cautions');
 const ElsewhereNote = lazyPart(() => import('./autosave/ElsewhereNote'), 'ElsewhereNote');
@@ -96,10 +103,20 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
   const readingId = useId();
   const [step, setStep] = useStep();
   const definition = STEPS[step];
+  useCommands(
+    useMemo(
+      () => [
+        ...Object.values(STEPS).map(({ id, name }) => ({ label: say(paletteText.step, { name }), run: () => setStep(id) })),
+        ...COMMANDS,
+      ],
+      [setStep],
+    ),
+  );
   // Drawings and scales follow the hand at every step; what is read, not dragged, some times a second.
   const later = useThrottled(geometry, READ_MS);
   // What is hovered over is drawn as if it were set; the checks beside it stay those of the setup.
   const shown = preview ? geometryOf(preview) : null;
+  const [narrow, stacked] = [useNarrow(), useStacked()];
   const close = () => setSheet(null);
   const chooseRig = useCallback(() => setSheet('rig'), []);
   const ask = useCallback((missing: MissingValue) => setSheet(missing), []);
@@ -108,16 +125,19 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden">
       <Head jobId={jobId} />
-      <main className="grid min-h-0 grow lg:grid-cols-[minmax(0,1fr)_26rem]">
+      {/* What is pinned to the foot covers nothing: the page goes on below it. */}
+      <main className="grid min-h-0 grow max-lg:pb-20 max-sm:pb-48 lg:grid-cols-[minmax(0,1fr)_26rem]">
         <section
           aria-label={definition.drawing}
-          className="relative grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(18rem,1fr)_auto] p-3 max-sm:p-2"
+          className="relative grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(18rem,1fr)_auto] p-3 max-sm:gap-2 max-sm:p-2"
         >
           <div className="flex flex-wrap items-center gap-x-4">
             <StepChoice step={step} onChoose={setStep} />
-            <div className="min-w-0 grow">
-              <FrameControls geometry={shown ?? geometry} />
-            </div>
+            {!narrow && (
+              <div className="min-w-0 grow">
+                <FrameControls geometry={shown ?? geometry} />
+              </div>
+            )}
           </div>
           <Suspense
             fallback={
@@ -133,13 +153,30 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
               {benchText.preview}
             </p>
           )}
-          {definition.Below && (
+          {definition.Below && !narrow && (
             <Suspense fallback={<div className="h-24" />}>
               <definition.Below geometry={shown ?? geometry} />
             </Suspense>
           )}
         </section>
-        <Aside jobId={jobId} step={step} geometry={later} readingId={readingId} onRig={chooseRig} onAsk={ask} onPreview={setPreview} />
+        <Aside
+          jobId={jobId}
+          step={step}
+          geometry={later}
+          readingId={readingId}
+          onRig={chooseRig}
+          onAsk={ask}
+          onPreview={setPreview}
+          withChecks={!stacked}
+        />
+        {stacked && (
+          <div data-pinned className="group print:hidden fixed inset-x-0 bottom-0 z-20">
+            <Suspense fallback={null}>
+              {narrow && <ThumbControls geometry={shown ?? geometry} scales={definition.thumb} />}
+              <ChecksPanel pinned geometry={later} onApply={setupEdit.apply} onAsk={ask} onPreview={setPreview} />
+            </Suspense>
+          </div>
+        )}
       </main>
       <Suspense fallback={null}>
         {sheet === 'rig' && (
@@ -176,17 +213,21 @@ interface AsideProps {
   readonly onRig: () => void;
   readonly onAsk: (missing: MissingValue) => void;
   readonly onPreview: (settings: SetupSettings | null) => void;
+  /** Whether the checks stand here; otherwise they are pinned to the foot of the page. */
+  readonly withChecks: boolean;
 }
 
 /** Rig, checks and cautions beside the drawings. */
-const Aside = memo(function Aside({ jobId, step, geometry, readingId, onRig, onAsk, onPreview }: AsideProps) {
+const Aside = memo(function Aside({ jobId, step, geometry, readingId, onRig, onAsk, onPreview, withChecks }: AsideProps) {
   const { Beside } = STEPS[step];
   return (
     <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-hairline bg-sheet p-4 max-lg:border-t lg:border-l lg:[contain:strict]">
       <RigLine rig={geometry.settings.rig} onChoose={onRig} />
-      <Suspense fallback={<p role="status">{benchText.looking}</p>}>
-        <ChecksPanel geometry={geometry} onApply={setupEdit.apply} onAsk={onAsk} onPreview={onPreview} />
-      </Suspense>
+      {withChecks && (
+        <Suspense fallback={<p role="status">{benchText.looking}</p>}>
+          <ChecksPanel pinned={false} geometry={geometry} onApply={setupEdit.apply} onAsk={onAsk} onPreview={onPreview} />
+        </Suspense>
+      )}
       <Suspense fallback={null}>
         <Cautions jobId={jobId} step={step} geometry={geometry} />
       </Suspense>
@@ -235,6 +276,12 @@ const Head = memo(function Head({ jobId }: { readonly jobId: string }) {
 /** Nobody reads checks faster than this while something is dragged, ms. */
 const READ_MS = 400;
 
+/** What can be done at every step. */
+const COMMANDS: readonly Command[] = [
+  { label: paletteText.turnTheFrame, run: () => movementEdit.turnFrame() },
+  { label: paletteText.focusAtInfinity, run: () => focusEdit.setFocus(null) },
+];
+
 /** The step that a setup opens with. */
 const FIRST_STEP: BenchStep = 'coverage';
 /** Names that steps had in older addresses. */
@@ -275,7 +322,7 @@ const StepChoice = memo(function StepChoice({
         <ToggleGroup.Item
           key={id}
           value={id}
-          className="min-h-8 px-2.5 font-medium not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-10 max-sm:px-1.5 max-sm:text-[0.8125rem]"
+          className="min-h-8 px-2.5 font-medium not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-11 max-sm:px-1.5 max-sm:text-[0.8125rem]"
         >
           {name}
         </ToggleGroup.Item>

@@ -1,9 +1,11 @@
+import { paletteText } from '@gangway/messages/web/palette';
 import { uiText } from '@gangway/messages/web/ui';
-import { BookOpen, Camera, FolderOpen, Moon, Sun } from 'lucide-react';
+import { BookOpen, Camera, FolderOpen, Moon, Search, Sun } from 'lucide-react';
 import { Suspense, type ReactNode } from 'react';
 import { Link, NavLink } from 'react-router';
 import { chooseTheme, useTheme } from '../store/theme';
 import { IconButton } from './Button';
+import { showSheet } from './commands';
 import { lazyPart } from './lazyPart';
 import { useNotes } from './Notes';
 import { useSlots } from './Slots';
@@ -54,6 +56,19 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
         <Waiting />
       </Suspense>
       {children}
+      <button
+        type="button"
+        title={paletteText.searchTitle}
+        aria-keyshortcuts="Control+K"
+        onClick={() => showSheet('palette')}
+        className="inline-flex min-h-8 shrink-0 items-center gap-2 rounded-md border border-rule bg-sheet px-2.5 text-sm text-ink-soft hover:border-ink hover:text-ink max-sm:hidden"
+      >
+        <Search size={15} aria-hidden />
+        <span className="max-lg:sr-only">{paletteText.search}</span>
+        <kbd aria-hidden className="text-xs max-lg:hidden">
+          {paletteText.keyPalette}
+        </kbd>
+      </button>
       <Suspense fallback={null}>{notes.length > 0 && <MessageList />}</Suspense>
       <IconButton
         label={dark ? uiText.useThePaperTheme : uiText.useTheDarkClothTheme}

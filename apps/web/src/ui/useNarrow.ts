@@ -1,13 +1,17 @@
 import { useSyncExternalStore } from 'react';
 
-const narrow = matchMedia('(max-width: 639.9px)');
-
-function listen(told: () => void): () => void {
-  narrow.addEventListener('change', told);
-  return () => narrow.removeEventListener('change', told);
+/** A hook that says whether the page is narrower than a width, px. */
+function narrowerThan(widthPx: number): () => boolean {
+  const query = matchMedia(`(max-width: ${widthPx - 0.1}px)`);
+  const listen = (told: () => void): (() => void) => {
+    query.addEventListener('change', told);
+    return () => query.removeEventListener('change', told);
+  };
+  return () => useSyncExternalStore(listen, () => query.matches);
 }
 
 /** Whether the page is as narrow as a phone held upright. */
-export function useNarrow(): boolean {
-  return useSyncExternalStore(listen, () => narrow.matches);
-}
+export const useNarrow = narrowerThan(640);
+
+/** Whether the columns of the bench stand one below the other. */
+export const useStacked = narrowerThan(1024);

@@ -53,8 +53,9 @@ export function fixesWithin(geometry: Geometry): Partial<Record<CheckKind, reado
       const keepsTo = (may: ReadonlySet<ControlGroup>, { patch }: Fix): boolean =>
         candidate({ start: settings, may }, patched(settings, patch)) !== null;
       const own = fixesFor(check, geometry).filter((fix) => keepsTo(unlocked, fix));
-      const simple = own.filter((fix) => keepsTo(free, fix));
-      if (simple.length > 0 || check.state !== 'fails') return [check.kind, [...simple, ...own.filter((fix) => !simple.includes(fix))]];
+      // A choice to leave it so turns no knob.
+      const simple = own.some((fix) => fix.control !== 'choice' && keepsTo(free, fix));
+      if (simple || check.state !== 'fails') return [check.kind, own];
       const without = new Set<string>(bad.filter((kind) => kind !== check.kind));
       const may = new Set(TOGETHER.filter((group) => free.has(group)));
       const search: Search = { start: settings, may, without, ways, yaws: [] };

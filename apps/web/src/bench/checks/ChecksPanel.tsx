@@ -13,7 +13,7 @@ import { CheckRow } from '../../ui/CheckRow';
 import { useChecks } from './useChecks';
 import { TextButton } from '../../ui/TextButton';
 import type { SetupSettings } from '@gangway/core/model/setup';
-import { SettlePanel, setSolution } from '../settle/SettlePanel';
+import { needsSettling, PinnedVerdict, setSolution, Solutions, Verdict } from '../settle/SettlePanel';
 import { SolutionButton } from '../settle/SolutionButton';
 import { useSettled, type Settling } from '../settle/useSettled';
 
@@ -23,13 +23,16 @@ interface ChecksPanelProps {
   readonly onAsk: (missing: MissingValue) => void;
   /** Shows another setting on the bench, without setting it; `null` for the present one. */
   readonly onPreview: (settings: SetupSettings | null) => void;
+  /** At the foot of a narrow page: the verdict alone, which opens the rest upward. */
+  readonly pinned: boolean;
 }
 
 /** What Gangway has to say about the setup, worst first, each with what would cure it. */
-export function ChecksPanel({ geometry, onApply, onAsk, onPreview }: ChecksPanelProps) {
+export function ChecksPanel({ geometry, onApply, onAsk, onPreview, pinned }: ChecksPanelProps) {
   const { checks, fresh, failed } = useChecks(geometry);
   const { settings } = geometry;
   const [settling, setSettling] = useState(false);
+  const [unfolded, setUnfolded] = useState(false);
   const settled = useSettled(
     settings,
     checks.some(({ state }) => state === 'fails' || state === 'unknown'),
@@ -58,24 +61,60 @@ export function ChecksPanel({ geometry, onApply, onAsk, onPreview }: ChecksPanel
       />
     </CheckRow>
   );
-  return (
-    <section aria-label={checksText.checks}>
-      <h2 className="sr-only">{checksText.checks}</h2>
-      <SettlePanel
-        settings={settings}
-        checks={checks}
-        now={settled}
-        open={settling}
-        onOpen={setSettling}
-        onPreview={onPreview}
-        beside={
-          <TextButton onClick={() => setAssumed(!assumed)} className="text-xs">
-            {assumed ? checksText.hideAssumptions : checksText.showAssumptions}
-          </TextButton>
-        }
-      />
+  const assumptions = (
+    <TextButton onClick={() => setAssumed(!assumed)} className="text-xs">
+      {assumed ? checksText.hideAssumptions : checksText.showAssumptions}
+    </TextButton>
+  );
+  const solutions = needsSettling(checks) && (
+    <Solutions
+      settings={settings}
+      now={settled}
+      open={settling}
+      onPreview={onPreview}
+      onUsed={() => {
+        setSettling(false);
+        setUnfolded(false);
+      }}
+    />
+  );
+  const all = (
+    <>
+      {solutions}
       <ul className="grid gap-2">{checks.filter(({ state }) => state !== 'passes').map(row)}</ul>
       <Passing checks={checks.filter(({ state }) => state === 'passes')} open={assumed} row={row} />
+    </>
+  );
+  const head = <h2 className="sr-only">{checksText.checks}</h2>;
+  if (!pinned)
+    return (
+      <section aria-label={checksText.checks}>
+        {head}
+        <Verdict settings={settings} checks={checks} open={settling} onOpen={setSettling} beside={assumptions} />
+        {all}
+      </section>
+    );
+  return (
+    // Read from the verdict on, seen above it.
+    <section aria-label={checksText.checks} className="flex flex-col-reverse">
+      {head}
+      <PinnedVerdict
+        settings={settings}
+        checks={checks}
+        open={settling}
+        onOpen={(open) => {
+          setSettling(open);
+          if (open) setUnfolded(true);
+        }}
+        unfolded={unfolded}
+        onUnfold={setUnfolded}
+      />
+      {unfolded && (
+        <div data-unfolded className="max-h-[70dvh] overflow-y-auto border-t border-rule bg-sheet p-3" tabIndex={-1}>
+          {all}
+          <p className="mt-2">{assumptions}</p>
+        </div>
+      )}
     </section>
   );
 }
@@ -137,7 +176,7 @@ function Fixes({
   onApply,
   onAsk,
   onPreview,
-}: Omit<ChecksPanelProps, 'geometry'> & {
+}: Omit<ChecksPanelProps, 'geometry' | 'pinned'> & {
   readonly settled: Settling;
   readonly check: CheckResult;
   readonly parts: RigParts;

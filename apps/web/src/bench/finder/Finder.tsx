@@ -1,7 +1,8 @@
 import { finderText } from '@gangway/messages/web/bench/finder';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
-import { FlipVertical2 } from 'lucide-react';
+import { FlipVertical2, Layers } from 'lucide-react';
+import { Popover } from 'radix-ui';
 import { memo, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import { checkSentence } from '@gangway/core/checks/evaluate';
 import { picked, type Picked } from '@gangway/core/framing/pick';
@@ -180,71 +181,95 @@ function OpenFinder({
           </div>
         )}
       </div>
-      <div className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1 text-sm">
-        {!focusing && (
-          <label className="flex items-center gap-1.5">
-            <span className="sr-only">{finderText.guides}</span>
-            <Select value={guide} onChange={(event) => setGuide(event.target.value as Guide)}>
-              {Object.entries(GUIDES).map(([id, words]) => (
-                <option key={id} value={id}>
-                  {words}
-                </option>
-              ))}
-            </Select>
-          </label>
-        )}
-        {!focusing && (
-          <Toggle checked={trueLines} onChange={setTrueLines}>
-            {finderText.levelPlumb}
-          </Toggle>
-        )}
-        <Toggle checked={veils.circle} onChange={(circle) => setVeils({ ...veils, circle })}>
-          {finderText.circles}
-        </Toggle>
-        <Toggle checked={veils.sharp} onChange={(sharp) => setVeils({ ...veils, sharp })}>
-          {finderText.sharpEnough}
-        </Toggle>
-        <Toggle
-          checked={veils.materials}
-          onChange={(materials) => {
-            rememberMaterials(materials);
-            setVeils({ ...veils, materials });
-          }}
-        >
-          {finderText.materials}
-        </Toggle>
-        {!focusing && (
-          <Toggle checked={veils.falloff} onChange={(falloff) => setVeils({ ...veils, falloff })}>
-            {finderText.falloff}
-          </Toggle>
-        )}
-        <button
-          type="button"
-          aria-pressed={upsideDown}
-          onClick={() => setUpsideDown(!upsideDown)}
-          className="inline-flex items-center gap-1 rounded-md border border-rule px-1.5 py-0.5 aria-pressed:border-accent aria-pressed:bg-accent-wash"
-        >
-          <FlipVertical2 size={14} aria-hidden /> {finderText.asOnTheGroundGlass}
-        </button>
-      </div>
       {/* Always there: the picture must not jump when the pointer comes over it. */}
-      <div className="flex min-h-9 items-center text-xs text-ink-soft tabular-nums sm:h-9 sm:overflow-hidden">
-        {picks.length > 0 && <PickedFacts geometry={geometry} picks={picks} onClear={() => setPicks([])} />}
-        {picks.length === 0 &&
-          (measured
-            ? say(finderText.mmOffTheStraightStretched, {
-                xMm: fixed(measured.xMm, 1),
-                yMm: fixed(measured.yMm, 1),
-                angleDeg: fixed(measured.angleDeg, 1),
-                stretch: fixed(measured.stretch, 2),
-                under: under ? ` · ${blurWords(geometry, under)}` : '',
-              })
-            : `${finderText.pressOnAThingTo}${assumesSun(geometry, veils) ? ` ${finderText.assumedSun}` : ''}`)}
+      <div className="mt-1 flex h-11 shrink-0 items-center gap-3">
+        <Overlays>
+          {!focusing && (
+            <label className="flex items-center gap-1.5">
+              <span className="sr-only">{finderText.guides}</span>
+              <Select value={guide} onChange={(event) => setGuide(event.target.value as Guide)}>
+                {Object.entries(GUIDES).map(([id, words]) => (
+                  <option key={id} value={id}>
+                    {words}
+                  </option>
+                ))}
+              </Select>
+            </label>
+          )}
+          {!focusing && (
+            <Toggle checked={trueLines} onChange={setTrueLines}>
+              {finderText.levelPlumb}
+            </Toggle>
+          )}
+          <Toggle checked={veils.circle} onChange={(circle) => setVeils({ ...veils, circle })}>
+            {finderText.circles}
+          </Toggle>
+          <Toggle checked={veils.sharp} onChange={(sharp) => setVeils({ ...veils, sharp })}>
+            {finderText.sharpEnough}
+          </Toggle>
+          <Toggle
+            checked={veils.materials}
+            onChange={(materials) => {
+              rememberMaterials(materials);
+              setVeils({ ...veils, materials });
+            }}
+          >
+            {finderText.materials}
+          </Toggle>
+          {!focusing && (
+            <Toggle checked={veils.falloff} onChange={(falloff) => setVeils({ ...veils, falloff })}>
+              {finderText.falloff}
+            </Toggle>
+          )}
+          <button
+            type="button"
+            aria-pressed={upsideDown}
+            onClick={() => setUpsideDown(!upsideDown)}
+            className="inline-flex items-center gap-1 rounded-md border border-rule px-1.5 py-0.5 aria-pressed:border-accent aria-pressed:bg-accent-wash"
+          >
+            <FlipVertical2 size={14} aria-hidden /> {finderText.asOnTheGroundGlass}
+          </button>
+        </Overlays>
+        <div className="max-h-full min-w-0 overflow-y-auto text-xs leading-tight text-ink-soft tabular-nums">
+          {picks.length > 0 && <PickedFacts geometry={geometry} picks={picks} onClear={() => setPicks([])} />}
+          {picks.length === 0 &&
+            (measured
+              ? say(finderText.mmOffTheStraightStretched, {
+                  xMm: fixed(measured.xMm, 1),
+                  yMm: fixed(measured.yMm, 1),
+                  angleDeg: fixed(measured.angleDeg, 1),
+                  stretch: fixed(measured.stretch, 2),
+                  under: under ? ` · ${blurWords(geometry, under)}` : '',
+                })
+              : `${finderText.pressOnAThingTo}${assumesSun(geometry, veils) ? ` ${finderText.assumedSun}` : ''}`)}
+        </div>
       </div>
       <p id="finder-words" className="sr-only">
         {words}
       </p>
     </div>
+  );
+}
+
+/** What is laid over the picture, chosen in a list that opens over it. */
+function Overlays({ children }: { readonly children: ReactNode }) {
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="inline-flex min-h-8 shrink-0 items-center gap-1.5 rounded-md border border-rule bg-sheet px-2 text-sm font-medium max-sm:min-h-11">
+        <Layers size={15} aria-hidden /> {finderText.overlays}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          side="top"
+          align="start"
+          sideOffset={6}
+          aria-label={finderText.overlays}
+          className="z-30 grid gap-2 rounded-md border border-rule bg-sheet p-3 text-sm shadow-lg [&_label]:max-sm:min-h-11"
+        >
+          {children}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   );
 }
 

@@ -1,4 +1,5 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
+import { useNarrow } from '../../ui/useNarrow';
 import { FocusScale } from './FocusScale';
 import { TurnScale } from './TurnScales';
 
@@ -12,7 +13,8 @@ export function FocusScales({ geometry }: { readonly geometry: Geometry }) {
   );
 }
 
-/** The scale of tilt beside the drawings. */
+/** The scale of tilt beside the drawings; on a phone it lies at the thumb. */
 export function TiltScale({ geometry }: { readonly geometry: Geometry }) {
-  return <TurnScale geometry={geometry} control="tilt" />;
+  const narrow = useNarrow();
+  return narrow ? null : <TurnScale geometry={geometry} control="tilt" />;
 }

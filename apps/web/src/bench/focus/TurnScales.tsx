@@ -14,7 +14,6 @@ const UNKNOWN_DEG = 12;
 const TURNS = {
   tilt: {
     label: focusText.tilt,
-    orientation: 'vertical',
     key: 'tiltDeg',
     type: (deg: number) => focusEdit.typeTurn('tilt', deg),
     drag: (tiltDeg: number, gesture: string) => focusEdit.turnWithin({ tiltDeg }, gesture),
@@ -22,7 +21,6 @@ const TURNS = {
   },
   swing: {
     label: focusText.swing,
-    orientation: 'horizontal',
     key: 'swingDeg',
     type: (deg: number) => focusEdit.typeTurn('swing', deg),
     drag: (swingDeg: number, gesture: string) => focusEdit.turnWithin({ swingDeg }, gesture),
@@ -59,20 +57,28 @@ function endsOf(
 }
 
 /** The engraved scale of tilt or swing with its typed value, degrees. */
-export function TurnScale({ geometry, control }: { readonly geometry: Geometry; readonly control: 'tilt' | 'swing' }) {
-  const { label, orientation, key, type, drag, words } = TURNS[control];
+export function TurnScale({
+  geometry,
+  control,
+  level = control === 'swing',
+}: {
+  readonly geometry: Geometry;
+  readonly control: 'tilt' | 'swing';
+  /** Whether the scale lies. */ readonly level?: boolean;
+}) {
+  const { label, key, type, drag, words } = TURNS[control];
   const mechanism = setupTiltMechanism(geometry.settings);
   const { ruler, stops } = endsOf(mechanism, control, geometry.settings.front[control === 'tilt' ? 'swingDeg' : 'tiltDeg']);
   const value = geometry.settings.front[key];
   const field = <NumberField label={label} unit="°" decimals={2} value={value} onCommit={type} width="w-14" />;
   if (ruler.maxMm - ruler.minMm < 0.05) {
-    return control === 'swing' ? <p className="p-2 text-sm text-ink-soft">{focusText.thisRigNeitherTiltsNor}</p> : null;
+    return level ? <p className="p-2 text-sm text-ink-soft">{focusText.thisRigNeitherTiltsNor}</p> : null;
   }
   // The scale is a ruler like those of rise and shift, in degrees.
   const scale = (
     <MovementScale
       label={label}
-      orientation={orientation}
+      orientation={level ? 'horizontal' : 'vertical'}
       valueMm={value}
       ruler={ruler}
       stops={stops}
@@ -81,15 +87,15 @@ export function TurnScale({ geometry, control }: { readonly geometry: Geometry; 
       onChange={drag}
     />
   );
-  return control === 'tilt' ? (
-    <div className="flex min-h-0 flex-col items-end gap-1 pl-2">
-      {field}
-      <div className="min-h-0 grow">{scale}</div>
-    </div>
-  ) : (
+  return level ? (
     <div className="flex items-center gap-3">
       {field}
       {scale}
+    </div>
+  ) : (
+    <div className="flex min-h-0 flex-col items-end gap-1 pl-2">
+      {field}
+      <div className="min-h-0 grow">{scale}</div>
     </div>
   );
 }

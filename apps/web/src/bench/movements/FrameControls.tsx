@@ -28,17 +28,24 @@ const HOLDS_MS = 150;
 /** How the frame is turned, what is focused on, and the aperture. Each is drawn anew only when it changes. */
 export function FrameControls({ geometry }: { readonly geometry: Geometry }) {
   const { widthMm, heightMm } = geometry.settings.rig.back;
-  // Which apertures hold is read, not dragged.
-  const { ring, holds } = apertureRingOf(useThrottled(geometry, HOLDS_MS).settings);
-  const held = useSame(holds);
   return (
     <div className="mb-1 flex flex-wrap items-center gap-x-5 gap-y-1">
       <OrientationChoice orientation={geometry.settings.orientation} square={widthMm === heightMm} />
       <FocusField focusM={geometry.settings.focusM} />
-      <div className="flex min-w-64 grow items-center gap-2">
-        <ApertureField fNumber={geometry.settings.fNumber} />
-        <ApertureScale fNumber={geometry.settings.fNumber} ring={ring} holds={held} onChange={movementEdit.setAperture} />
-      </div>
+      <RingOfApertures geometry={geometry} />
+    </div>
+  );
+}
+
+/** The aperture, typed or set on its ring. */
+export function RingOfApertures({ geometry }: { readonly geometry: Geometry }) {
+  // Which apertures hold is read, not dragged.
+  const { ring, holds } = apertureRingOf(useThrottled(geometry, HOLDS_MS).settings);
+  const held = useSame(holds);
+  return (
+    <div className="flex min-w-64 grow items-center gap-2">
+      <ApertureField fNumber={geometry.settings.fNumber} />
+      <ApertureScale fNumber={geometry.settings.fNumber} ring={ring} holds={held} onChange={movementEdit.setAperture} />
     </div>
   );
 }
@@ -74,7 +81,8 @@ const OrientationChoice = memo(function OrientationChoice({
   );
 });
 
-const FocusField = memo(function FocusField({ focusM }: { readonly focusM: number | null }) {
+/** What is focused on, typed, and infinity. */
+export const FocusField = memo(function FocusField({ focusM }: { readonly focusM: number | null }) {
   return (
     <span className="flex items-center gap-2">
       <NumberField

@@ -4,6 +4,7 @@ import type { Geometry } from '@gangway/core/geometry/geometry';
 import { onSlide, slidePosition, travelOf } from '@gangway/core/rig/mechanism';
 import { mmWords, riseWords, shiftWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
+import { useNarrow } from '../../ui/useNarrow';
 import { opticalEnds, rulerOf, slideEnds } from '../../setup/selectors';
 import { MovementScale } from './MovementScale';
 import type { ShiftPosition } from '@gangway/core/model/movements';
@@ -33,9 +34,13 @@ const CONTROLS = {
   },
 } as const;
 
-function OneScale({ geometry, control }: OneScaleProps) {
+function OneScale({
+  geometry,
+  control,
+  orientation = CONTROLS[control].orientation,
+}: OneScaleProps & { readonly orientation?: 'horizontal' | 'vertical' }) {
   const { mechanism } = geometry.settings.rig;
-  const { label, orientation, words, of, drag } = CONTROLS[control];
+  const { label, words, of, drag } = CONTROLS[control];
   return (
     <MovementScale
       label={label}
@@ -55,16 +60,27 @@ function TypedMovement({ geometry, control }: OneScaleProps) {
   return <NumberField label={label} unit="mm" decimals={1} value={of(geometry.settings.movements)} onCommit={type} width="w-14" />;
 }
 
-/** The scale of rise, beside the drawing; a locked slide and a fixed rig have none. */
+/** The scale of rise, beside the drawing; a locked slide and a fixed rig have none, and on a phone it lies at the thumb. */
 export function UprightScale({ geometry }: { readonly geometry: Geometry }) {
+  const narrow = useNarrow();
   const { mechanism } = geometry.settings.rig;
-  if (mechanism.kind === 'line' || mechanism.kind === 'fixed') return null;
+  if (narrow || mechanism.kind === 'line' || mechanism.kind === 'fixed') return null;
   return (
     <div className="flex min-h-0 flex-col items-end gap-1">
       <TypedMovement geometry={geometry} control="rise" />
       <div className="min-h-0 grow">
         <OneScale geometry={geometry} control="rise" />
       </div>
+    </div>
+  );
+}
+
+/** The scale of rise, lying. */
+export function RiseScale({ geometry }: { readonly geometry: Geometry }) {
+  return (
+    <div className="flex items-center gap-3">
+      <TypedMovement geometry={geometry} control="rise" />
+      <OneScale geometry={geometry} control="rise" orientation="horizontal" />
     </div>
   );
 }

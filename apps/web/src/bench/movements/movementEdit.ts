@@ -91,6 +91,13 @@ function setOrientation(orientation: SetupSettings['orientation']): void {
     setupEdit.change(patched(settings, { orientation }), say(movementsText.frameIn, { orientation }));
 }
 
+/** Landscape to portrait, and back. */
+function turnFrame(): void {
+  const settings = setupEdit.present();
+  if (settings && settings.rig.back.widthMm !== settings.rig.back.heightMm)
+    setOrientation(settings.orientation === 'landscape' ? 'portrait' : 'landscape');
+}
+
 function setAperture(fNumber: number, gesture?: string): void {
   const settings = setupEdit.present();
   if (settings && settings.fNumber !== fNumber) setupEdit.change(patched(settings, { fNumber }), apertureWords(fNumber), gesture);
@@ -112,4 +119,4 @@ function typeAperture(fNumber: number): string | null {
 }
 
 /** What rise, shift, aperture and the way the frame is turned are set by. */
-export const movementEdit = { move, typeMovement, typeSlide, moveWithin, setOrientation, setAperture, typeAperture };
+export const movementEdit = { move, typeMovement, typeSlide, moveWithin, setOrientation, turnFrame, setAperture, typeAperture };

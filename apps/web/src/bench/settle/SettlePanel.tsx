@@ -1,13 +1,17 @@
 import { say } from '@gangway/messages/say';
+import { checksText } from '@gangway/messages/web/bench/checks';
 import { settleText } from '@gangway/messages/web/bench/settle';
+import { paletteText } from '@gangway/messages/web/palette';
 import { verdictLine, verdictState } from '@gangway/core/checks/verdict';
 import type { CheckResult } from '@gangway/core/checks/evaluate';
 import { LOCK_FIELDS } from '@gangway/core/fields/locks';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import type { Conflict, Solution } from '@gangway/core/settle/settle';
 import { changeWords, checkName, contradictionSentence, excludedSentence } from '@gangway/core/settle/wording';
-import { useEffect, useRef, type ReactNode } from 'react';
+import { ChevronDown, ChevronUp } from 'lucide-react';
+import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { Button } from '../../ui/Button';
+import { useCommands } from '../../ui/commands';
 import { StateMark } from '../../ui/StateMark';
 import { TextButton } from '../../ui/TextButton';
 import { setupEdit } from '../editing/setupEdit';
@@ -15,52 +19,132 @@ import { Locks } from './Locks';
 import { SolutionButton } from './SolutionButton';
 import type { SettledNow, Settling } from './useSettled';
 
-interface SettlePanelProps {
+interface VerdictProps {
   readonly settings: SetupSettings;
   readonly checks: readonly CheckResult[];
-  readonly now: Settling;
   readonly open: boolean;
   readonly onOpen: (open: boolean) => void;
-  readonly onPreview: (settings: SetupSettings | null) => void;
-  /** What stands in the line of the verdict as well. */
-  readonly beside: ReactNode;
 }
 
-/** The verdict over all checks, and Settle: every way to make all of them pass, or why there is none. */
-export function SettlePanel({ settings, checks, now, open, onOpen, onPreview, beside }: SettlePanelProps) {
+/** Whether there is something to settle. */
+export function needsSettling(checks: readonly CheckResult[]): boolean {
   const state = verdictState(checks);
-  const needed = state === 'fails' || state === 'unknown';
-  useKeyS(needed ? () => onOpen(!open) : null);
+  return state === 'fails' || state === 'unknown';
+}
+
+/** The verdict over all checks in one line, and the button that helps. */
+export function Verdict({
+  settings,
+  checks,
+  open,
+  onOpen,
+  beside,
+}: VerdictProps & { /** What stands in the line as well. */ readonly beside: ReactNode }) {
   return (
-    <section aria-label={settleText.verdict} className="mb-1 grid gap-1.5">
-      <div className="flex items-center gap-2">
-        <StateMark state={state} />
-        <p className="min-w-0 grow text-sm font-semibold" role="status" data-testid="verdict">
-          {verdictLine(checks, settings.rig.parts)}
-        </p>
-        {beside}
-        {needed && (
-          <Button look="main" title={settleText.settleKey} aria-expanded={open} aria-keyshortcuts="s" onClick={() => onOpen(!open)}>
-            {open ? settleText.close : settleText.settle}
-          </Button>
-        )}
-      </div>
-      {needed && !open && now.settled && <Summary settled={now.settled} />}
-      {needed && open && (
-        <>
-          <Found
-            now={now}
-            onPreview={onPreview}
-            onUse={(solution) => {
-              // After an undo the bench is seen as it was, not the list again.
-              onOpen(false);
-              setSolution(solution);
-            }}
-          />
-          <Locks locks={settings.locks} limits={settings.limits} />
-        </>
-      )}
+    <section aria-label={settleText.verdict} className="mb-1 flex items-center gap-2">
+      <StateMark state={verdictState(checks)} />
+      <p className="min-w-0 grow text-sm font-semibold" role="status" data-testid="verdict">
+        {verdictLine(checks, settings.rig.parts)}
+      </p>
+      {beside}
+      <SettleButton checks={checks} open={open} onOpen={onOpen} />
     </section>
+  );
+}
+
+/** The same at the foot of a phone: a press opens what stands behind it upward. */
+export function PinnedVerdict({
+  settings,
+  checks,
+  open,
+  onOpen,
+  unfolded,
+  onUnfold,
+}: VerdictProps & { readonly unfolded: boolean; readonly onUnfold: (unfolded: boolean) => void }) {
+  const passing = checks.filter(({ state }) => state === 'passes').length;
+  return (
+    <section aria-label={settleText.verdict} className="flex items-center gap-2 border-t border-rule bg-sheet px-3 py-1.5">
+      <div role="status" className="min-w-0 grow">
+        <button
+          type="button"
+          aria-expanded={unfolded}
+          onClick={() => onUnfold(!unfolded)}
+          className="flex min-h-11 w-full items-center gap-2.5 text-left"
+        >
+          <StateMark state={verdictState(checks)} size={22} />
+          <span className="min-w-0 grow leading-tight">
+            <span className="block truncate text-sm font-semibold" data-testid="verdict">
+              {verdictLine(checks, settings.rig.parts)}
+            </span>
+            <span className="block text-xs text-ink-soft">
+              {say(checksText.checksPass, { n: passing })}
+              <span className="sr-only">{unfolded ? settleText.hideChecks : settleText.showChecks}</span>
+            </span>
+          </span>
+          {unfolded ? <ChevronDown size={18} aria-hidden /> : <ChevronUp size={18} aria-hidden />}
+        </button>
+      </div>
+      <SettleButton checks={checks} open={open} onOpen={onOpen} className="min-h-11 px-5" />
+    </section>
+  );
+}
+
+function SettleButton({
+  checks,
+  open,
+  onOpen,
+  className,
+}: Pick<VerdictProps, 'checks' | 'open' | 'onOpen'> & { readonly className?: string }) {
+  const needed = needsSettling(checks);
+  useKeyS(needed ? () => onOpen(!open) : null);
+  const latest = useRef({ open, onOpen });
+  useEffect(() => {
+    latest.current = { open, onOpen };
+  });
+  useCommands(
+    useMemo(
+      () =>
+        needed ? [{ label: settleText.settle, keys: paletteText.keySettle, run: () => latest.current.onOpen(!latest.current.open) }] : [],
+      [needed],
+    ),
+  );
+  if (!needed) return null;
+  return (
+    <Button
+      look="main"
+      title={settleText.settleKey}
+      aria-expanded={open}
+      aria-keyshortcuts="s"
+      onClick={() => onOpen(!open)}
+      {...(className !== undefined && { className })}
+    >
+      {open ? settleText.close : settleText.settle}
+    </Button>
+  );
+}
+
+interface SolutionsProps extends Pick<VerdictProps, 'settings' | 'open'> {
+  readonly now: Settling;
+  readonly onPreview: (settings: SetupSettings | null) => void;
+  readonly onUsed: () => void;
+}
+
+/** Settle opened: every way to make all checks pass, or why there is none; closed, how many there are. */
+export function Solutions({ settings, now, open, onPreview, onUsed }: SolutionsProps) {
+  if (!open) return now.settled && <Summary settled={now.settled} />;
+  return (
+    <div className="mb-1 grid gap-1.5">
+      <Found
+        now={now}
+        onPreview={onPreview}
+        onUse={(solution) => {
+          // After an undo the bench is seen as it was, not the list again.
+          onUsed();
+          setSolution(solution);
+        }}
+      />
+      <Locks locks={settings.locks} limits={settings.limits} />
+    </div>
   );
 }
 
@@ -72,14 +156,14 @@ export function setSolution(solution: Solution): void {
 function Summary({ settled: { solutions, conflict } }: { readonly settled: NonNullable<SettledNow['settled']> }) {
   const words = solutions.length > 0 ? say(settleText.ways, { n: solutions.length }) : settleText.noWay;
   return (
-    <p className="text-xs text-ink-soft">
+    <p className="mb-1 text-xs text-ink-soft">
       {conflict && solutions.length > 0 ? `${settleText.onlyBy} ` : ''}
       {words}
     </p>
   );
 }
 
-interface FoundProps extends Pick<SettlePanelProps, 'now' | 'onPreview'> {
+interface FoundProps extends Pick<SolutionsProps, 'now' | 'onPreview'> {
   readonly onUse: (solution: Solution) => void;
 }
 

@@ -11,6 +11,7 @@ export const card: StepDefinition = {
   drawing: stepsText.theListForTheSpot,
   View: CardView,
   Below: null,
+  thumb: [],
   Beside: null,
 };
 

@@ -14,6 +14,7 @@ export const coverage: StepDefinition = {
   drawing: stepsText.circleAndMovements,
   View: CoverView,
   Below: LevelScale,
+  thumb: ['rise', 'shift', 'aperture', 'focus'],
   Beside: CircleAside,
 };
 

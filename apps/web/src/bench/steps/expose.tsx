@@ -14,6 +14,7 @@ export const expose: StepDefinition = {
   drawing: stepsText.fromTheMeterToThe,
   View: ExposeView,
   Below: null,
+  thumb: ['aperture'],
   Beside: null,
 };
 

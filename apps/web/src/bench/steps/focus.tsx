@@ -1,8 +1,8 @@
 import { stepsText } from '@gangway/messages/web/bench/steps';
-import { PANEL, WITH_PANEL } from './layout';
 import type { StepDefinition, StepProps } from './step';
 import { lazyPart } from '../../ui/lazyPart';
 
+const DrawingPair = lazyPart(() => import('./DrawingPair'), 'DrawingPair');
 const FocusPanel = lazyPart(() => import('../focus/FocusPanel'), 'FocusPanel');
 const FocusScales = lazyPart(() => import('../focus/FocusScales'), 'FocusScales');
 const FollowingFinder = lazyPart(() => import('../finder/FollowingFinder'), 'FollowingFinder');
@@ -16,20 +16,19 @@ export const focus: StepDefinition = {
   drawing: stepsText.sectionFinderAndTilt,
   View: FocusView,
   Below: FocusScales,
+  thumb: ['tilt', 'swing', 'focus', 'aperture'],
   Beside: null,
 };
 
 function FocusView({ geometry, later }: StepProps) {
   return (
-    <div className={WITH_PANEL}>
-      <div className={PANEL}>
-        <FocusPanel geometry={later} />
-      </div>
-      <div className="grid min-h-0 min-w-0 grid-rows-[minmax(0,1fr)_minmax(0,1fr)] gap-2 max-lg:h-[44rem]">
-        <SectionDrawing geometry={geometry} />
-        <FollowingFinder geometry={geometry} read={later} />
-      </div>
-      <TiltScale geometry={geometry} />
-    </div>
+    <DrawingPair
+      id="focus"
+      first={{ name: stepsText.finder, shown: <FollowingFinder geometry={geometry} read={later} /> }}
+      second={{ name: stepsText.section, shown: <SectionDrawing geometry={geometry} /> }}
+      scale={<TiltScale geometry={geometry} />}
+      panel={<FocusPanel geometry={later} />}
+      tall={geometry.settings.orientation === 'portrait'}
+    />
   );
 }

@@ -1,11 +1,13 @@
 import { stepsText } from '@gangway/messages/web/bench/steps';
 import { LevelScale, UprightScale } from '../movements/MovementScales';
-import { PANEL, WITH_PANEL } from './layout';
 import type { StepDefinition, StepProps } from './step';
+import { CircleDrawing } from '../circle/CircleDrawing';
+import { movementEdit } from '../movements/movementEdit';
 import { lazyPart } from '../../ui/lazyPart';
 
 // The 3D view and its package load only when the Finder is shown.
 const Finder = lazyPart(() => import('../finder/Finder'), 'Finder');
+const DrawingPair = lazyPart(() => import('./DrawingPair'), 'DrawingPair');
 const FramePanel = lazyPart(() => import('../frame/FramePanel'), 'FramePanel');
 
 /** Fine composition. */
@@ -15,19 +17,22 @@ export const frame: StepDefinition = {
   drawing: stepsText.finderAndMovements,
   View: FrameView,
   Below: LevelScale,
+  thumb: ['rise', 'shift', 'aperture', 'focus'],
   Beside: null,
 };
 
-function FrameView({ geometry, later }: StepProps) {
+function FrameView({ geometry, later, readingId }: StepProps) {
   return (
-    <div className={WITH_PANEL}>
-      <div className={PANEL}>
-        <FramePanel geometry={later} />
-      </div>
-      <div className="min-h-0 min-w-0 max-lg:h-[24rem]">
-        <Finder geometry={geometry} />
-      </div>
-      <UprightScale geometry={geometry} />
-    </div>
+    <DrawingPair
+      id="frame"
+      first={{ name: stepsText.finder, shown: <Finder geometry={geometry} /> }}
+      second={{
+        name: stepsText.circle,
+        shown: <CircleDrawing geometry={geometry} onMove={movementEdit.move} readingId={readingId} />,
+      }}
+      scale={<UprightScale geometry={geometry} />}
+      panel={<FramePanel geometry={later} />}
+      tall={geometry.settings.orientation === 'portrait'}
+    />
   );
 }

@@ -14,6 +14,7 @@ export const position: StepDefinition = {
   drawing: stepsText.placeAndMovements,
   View: SetupView,
   Below: LevelScale,
+  thumb: ['rise', 'shift', 'focus', 'aperture'],
   Beside: null,
 };
 

@@ -12,6 +12,9 @@ export interface StepProps {
   readonly readingId: string;
 }
 
+/** A scale that a phone shows at the thumb. */
+export type ThumbScale = 'rise' | 'shift' | 'aperture' | 'focus' | 'tilt' | 'swing';
+
 /** One step of the bench, whole: its name, which drawing is large, what is shown, and what stands below and beside it. */
 export interface StepDefinition {
   readonly id: BenchStep;
@@ -21,6 +24,8 @@ export interface StepDefinition {
   readonly View: ComponentType<StepProps>;
   /** The scale below the drawing; `null` for none. */
   readonly Below: ComponentType<Pick<StepProps, 'geometry'>> | null;
+  /** The scales to choose from on a phone, the first one shown at first. */
+  readonly thumb: readonly ThumbScale[];
   /** What stands beside it under the checks; `null` for nothing. */
   readonly Beside: ComponentType<Pick<StepProps, 'geometry'>> | null;
 }

@@ -13,6 +13,7 @@ export const stitch: StepDefinition = {
   drawing: stepsText.framesInTheCircleAnd,
   View: StitchView,
   Below: null,
+  thumb: ['aperture', 'focus'],
   Beside: null,
 };
 

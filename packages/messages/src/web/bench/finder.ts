@@ -7,6 +7,7 @@ export const finderText = catalogue({
   theJoinedPictureInThe: 'The joined picture in the Finder: press on a thing, or Enter for the middle, to measure it',
   pictureInTheFinderDrag:
     'Picture in the Finder: drag it, or use the arrow keys, to rise and shift; press on a thing, or Enter for the middle, to measure it',
+  overlays: 'Overlays',
   guides: 'Guides',
   levelPlumb: 'level, plumb',
   circles: 'circles',

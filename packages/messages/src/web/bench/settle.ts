@@ -5,6 +5,8 @@ export const settleText = catalogue({
   settle: 'Settle',
   settleKey: 'Find settings at which every check passes (S)',
   close: 'Hide solutions',
+  showChecks: ': show all checks',
+  hideChecks: ': hide the checks',
   looking: 'Looking for settings at which every check passes…',
   cancel: 'Cancel',
   again: 'Look again',
