@@ -3,7 +3,8 @@ import { conjugates } from '@gangway/core/focus/conjugates';
 import { blurAt } from '@gangway/core/focus/blur';
 import { keystone } from '@gangway/core/perspective/keystone';
 import { crossing, edgeSpread, openFinder, overlays, row, step, still, type } from './finder';
-import { expect, openSetup, test } from './gangway';
+import { jobSchema } from '@gangway/contract/job';
+import { expect, openSetup, saved, stored, test } from './gangway';
 import { violations } from './accessible';
 
 const SMALL = /small format/;
@@ -191,4 +192,52 @@ test('without WebGL 2 a plain drawing takes its place and says so', async ({ pag
   await step(page, 'Frame');
   await expect(page.getByText('No WebGL 2 here: drawn simply, without blur.')).toBeVisible();
   expect(await page.getByTestId('finder-plain').locator('polygon').count()).toBeGreaterThan(20);
+});
+
+test('with place, day and compass the Finder shows the light of an hour, says when the front is lit, and enters it', async ({
+  page,
+  gangway,
+}) => {
+  await openFinder(page, gangway);
+  await expect(page.getByText('To see the light of an hour,')).toBeVisible();
+  // A place at sea, the longest day; the camera looks west, so that the front looks east.
+  const { pathname } = new URL(page.url());
+  const jobId = pathname.split('/')[2] ?? '';
+  const job = jobSchema.parse(await (await page.request.get(`${gangway.url}/api/jobs/${jobId}`)).json());
+  const place = { name: 'At sea', latitudeDeg: 54, longitudeDeg: 1, heightM: 0, timeZone: 'UTC' };
+  expect(
+    (
+      await page.request.patch(`${gangway.url}/api/jobs/${jobId}`, {
+        data: { version: job.version, writeId: crypto.randomUUID(), place, day: '2026-06-21' },
+      })
+    ).status(),
+  ).toBe(200);
+  await step(page, 'Position');
+  await type(page, 'Compass bearing of view', '270');
+  await saved(page);
+  await page.reload();
+  await step(page, 'Frame');
+  const words = page.getByTestId('hour-light');
+  const hour = page.getByRole('slider', { name: 'Hour of the light' });
+  // Solar noon there is 11:58 UTC, when the sun passes the line of an eastern wall.
+  await expect(words).toHaveText(/^10:00: sun on the front until 11:5\d$/);
+  await overlays(page, async (list) => {
+    await list.getByLabel('circles').uncheck();
+    await list.getByLabel('materials').check();
+  });
+  await still(page);
+  const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+  const wall = async () => mean((await row(page, 0.5)).filter((_, i, all) => i > all.length * 0.4 && i < all.length * 0.6));
+  const lit = await wall();
+  await hour.fill('900');
+  await expect(words).toHaveText('15:00: no more sun on the front this day');
+  await still(page);
+  expect(await wall()).toBeLessThan(lit * 0.85);
+  await hour.fill('240');
+  await expect(words).toHaveText(/^04:00: sun on the front until/);
+  await page.getByRole('button', { name: 'Enter as light' }).click();
+  // At four it stands north of east: to the right of what looks west, and behind it.
+  const light = (await stored(page)).scene?.light;
+  expect(light?.heightDeg).toBeGreaterThan(0);
+  expect(Math.abs(light?.bearingDeg ?? 0)).toBeGreaterThan(90);
 });

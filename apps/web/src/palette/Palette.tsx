@@ -65,7 +65,7 @@ export function Palette({ onClose }: { readonly onClose: () => void }) {
           >
             <span className="min-w-0 truncate">{label}</span>
             {of !== undefined && <span className="min-w-0 truncate text-xs">{of}</span>}
-            {keys !== undefined && <kbd className="ml-auto shrink-0 text-xs">{keys}</kbd>}
+            {keys !== undefined && <kbd className="ml-auto shrink-0 font-sans text-xs">{keys}</kbd>}
           </Command.Item>
         ))}
       </Command.Group>

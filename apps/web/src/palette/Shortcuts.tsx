@@ -42,7 +42,7 @@ export function Shortcuts({ onClose }: { readonly onClose: () => void }) {
             {rows.map(([keys, does]) => (
               <div key={keys} className="contents">
                 <dt className="font-medium">
-                  <kbd>{keys}</kbd>
+                  <kbd className="font-sans">{keys}</kbd>
                 </dt>
                 <dd>{does}</dd>
               </div>

@@ -65,7 +65,7 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
       >
         <Search size={15} aria-hidden />
         <span className="max-lg:sr-only">{paletteText.search}</span>
-        <kbd aria-hidden className="text-xs max-lg:hidden">
+        <kbd aria-hidden className="font-sans text-xs max-lg:hidden">
           {paletteText.keyPalette}
         </kbd>
       </button>

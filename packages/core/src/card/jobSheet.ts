@@ -118,7 +118,15 @@ export function lightOfDay(
   };
 }
 
-/** A time of day as the clocks of a zone show it and the region writes it: 07:42. */
+/**
+ * A time of day as the clocks of a zone show it and the region writes it.
+ *
+ * @param at the moment; `null` for what does not happen that day
+ * @param timeZone time zone as the IANA names it
+ *
+ * @example
+ * clockWords(new Date('2026-06-21T06:42:00Z'), 'Europe/London') // => '07:42'
+ */
 export function clockWords(at: Date | null, timeZone: string): string {
   if (at === null) return cardText.notThatDay;
   return timeOfDay(at, timeZone);

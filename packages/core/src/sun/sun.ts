@@ -43,7 +43,17 @@ export interface SunTimes {
 /** The sun stands this low while its light is warm, degrees (common practice). */
 export const LOW_DEG = 6;
 
-/** Dawn and dusk (civil, −6°), rise and set (upper limb, refraction of the almanac), noon and low light of the day that begins at a moment and lasts 24 hours. */
+/**
+ * Dawn and dusk (civil, −6°), rise and set (upper limb, refraction of the
+ * almanac), noon and low light of the day that begins at a moment and lasts 24
+ * hours.
+ *
+ * @param place where on the earth
+ * @param from when the day begins
+ *
+ * @example
+ * sunTimes({ latitudeDeg: 80, longitudeDeg: 0, heightM: 0 }, new Date('2026-06-21T00:00:00Z')).allDay // => 'up'
+ */
 export function sunTimes(place: Place, from: Date): SunTimes {
   const at = observer(place);
   const altitude = (direction: 1 | -1, deg: number): Date | null => SearchAltitude(Body.Sun, at, direction, from, 1, deg)?.date ?? null;
@@ -91,7 +101,17 @@ export interface LitStretch {
 
 const STEP_MS = 5 * 60_000;
 
-/** When the sun is up and in front of a wall, over the day that begins at a moment. Hills and houses in the way are not known. */
+/**
+ * When the sun is up and in front of a wall, over the day that begins at a
+ * moment. Hills and houses in the way are not known.
+ *
+ * @param place where on the earth
+ * @param from when the day begins
+ * @param bearingDeg where the wall looks, degrees from true north through east
+ *
+ * @example
+ * litStretches({ latitudeDeg: 80, longitudeDeg: 0, heightM: 0 }, new Date('2026-12-21T00:00:00Z'), 180).length // => 0
+ */
 export function litStretches(place: Place, from: Date, bearingDeg: number): readonly LitStretch[] {
   const lit = (ms: number): number => {
     const sun = sunAt(place, new Date(ms));

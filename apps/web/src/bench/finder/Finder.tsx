@@ -3,7 +3,7 @@ import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { FlipVertical2, Layers } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { memo, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
+import { memo, Suspense, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import { checkSentence } from '@gangway/core/checks/evaluate';
 import { picked, type Picked } from '@gangway/core/framing/pick';
 import { blurOf } from '@gangway/core/geometry/pins';
@@ -18,8 +18,14 @@ import { PictureView } from './PictureView';
 import type { Veils } from './renderer';
 import { finderView, measuredAt, type FinderView, type Measured } from '../../setup/finder/view';
 import type { Rect } from '@gangway/core/model/mosaic';
+import type { Subject } from '@gangway/core/subjects/subject';
+import type { Vec3 } from '@gangway/core/space/vector';
 import { movementEdit } from '../movements/movementEdit';
 import { Select } from '../../ui/Select';
+import { lazyPart } from '../../ui/lazyPart';
+
+// The positions of the sun come with a package of their own.
+const HourLight = lazyPart(() => import('./HourLight'), 'HourLight');
 
 /** The picture as the sensor will record it: true perspective with the present movements, true blur. */
 export const Finder = memo(function Finder({
@@ -33,10 +39,31 @@ export const Finder = memo(function Finder({
   /** What is written over and under the picture may follow more slowly. */ readonly read?: Geometry;
   readonly focusing?: boolean;
 }) {
-  const view = useMemo(() => finderView(geometry), [geometry]);
+  const [sun, setSun] = useState<Vec3 | null>(null);
+  const view = useMemo(() => {
+    const seen = finderView(geometry);
+    return seen && sun ? { ...seen, sun } : seen;
+  }, [geometry, sun]);
   if (!view) return <p className="p-6 text-ink-soft">{finderText.chooseASubjectInThe}</p>;
-  return <OpenFinder geometry={geometry} read={read} view={view} focusing={focusing} {...(frames && { frames })} />;
+  const { scene } = geometry.settings;
+  const open = (
+    <OpenFinder geometry={geometry} read={read} view={view} focusing={focusing} byHour={sun !== null} {...(frames && { frames })} />
+  );
+  if (focusing || frames || scene === null || !outdoors(scene.subject)) return open;
+  return (
+    <div className="grid h-full min-h-0 grid-rows-[minmax(0,1fr)_auto]">
+      {open}
+      <Suspense fallback={<div className="h-8" />}>
+        <div className="min-h-8">
+          <HourLight scene={scene} onSun={setSun} />
+        </div>
+      </Suspense>
+    </div>
+  );
 });
+
+/** Whether the sun lights a subject. */
+const outdoors = ({ kind }: Subject): boolean => kind === 'front' || kind === 'ground' || kind === 'people' || kind === 'model';
 
 /** A press that trembles less than this picks, px. */
 const TREMBLE_PX = 4;
@@ -57,6 +84,7 @@ function OpenFinder({
   read,
   view,
   focusing,
+  byHour,
   frames,
 }: {
   readonly frames?: readonly Rect[];
@@ -64,6 +92,8 @@ function OpenFinder({
   readonly read: Geometry;
   readonly view: FinderView;
   readonly focusing: boolean;
+  /** Whether the sun is that of an hour. */
+  readonly byHour: boolean;
 }) {
   const [boxRef, box] = useSize<HTMLDivElement>();
   const [upsideDown, setUpsideDown] = useState(false);
@@ -241,7 +271,7 @@ function OpenFinder({
                   stretch: fixed(measured.stretch, 2),
                   under: under ? ` · ${blurWords(geometry, under)}` : '',
                 })
-              : `${finderText.pressOnAThingTo}${assumesSun(geometry, veils) ? ` ${finderText.assumedSun}` : ''}`)}
+              : `${finderText.pressOnAThingTo}${!byHour && assumesSun(geometry, veils) ? ` ${finderText.assumedSun}` : ''}`)}
         </div>
       </div>
       <p id="finder-words" className="sr-only">
