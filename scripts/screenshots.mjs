@@ -33,7 +33,16 @@ const VIEWS = [
   { file: 'jobs', size: DESK, theme: 'light', go: async () => {} },
   { file: 'bench-paper', size: DESK, theme: 'light', go: bench(/small format/) },
   { file: 'bench-dark-cloth', size: DESK, theme: 'dark', go: bench(/44 × 33/) },
-  { file: 'bench-phone', size: PHONE, theme: 'light', go: bench(/small format/) },
+  {
+    file: 'bench-phone',
+    size: PHONE,
+    theme: 'light',
+    go: async (page) => {
+      await bench(/small format/)(page);
+      await page.getByRole('radio', { name: 'Frame', exact: true }).click();
+      await page.locator('canvas[data-whole="true"]').waitFor({ timeout: 60_000 });
+    },
+  },
   {
     file: 'position',
     size: DESK,
