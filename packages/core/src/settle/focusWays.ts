@@ -3,11 +3,12 @@ import { CoreError } from '../errors';
 import { leastBetween } from '../focus/nested';
 import { nearestTilt, type TiltMechanism } from '../focus/tiltMechanism';
 import { widestAperture, widestApertureAt } from '../focus/widestAperture';
+import { cornersOutside, sharpCircleAt } from '../geometry/circles';
 import { freshGeometry, type Geometry } from '../geometry/geometry';
 import type { PlacedPin } from '../geometry/pins';
 import { alongAxisMm, axisToBack, focusAtRail, focusFor, railForFocus } from '../geometry/standards';
 import type { StandardTurn } from '../model/movements';
-import type { SetupPatch } from '../model/setup';
+import type { SetupPatch, SetupSettings } from '../model/setup';
 import { isolate } from '../planning/isolate';
 import { setupTiltMechanism } from '../planning/setupTilt';
 import { pupilWeight, solveFocus } from '../planning/solveFocus';
@@ -50,7 +51,7 @@ export function* focusWays(geometry: Geometry, may: ReadonlySet<ControlGroup>): 
   const sharp = wanted(geometry);
   yield* firstFocusWays(geometry, may);
   if (focus) yield* withinReach(geometry);
-  const turnedLess = mechanism ? [...lessTurned(settings.front, mechanism)] : [];
+  const turnedLess = mechanism ? [...lessTurned(geometry, mechanism)] : [];
   if (tilt) {
     const near = mechanism && nearestTilt(mechanism, settings.front);
     if (near) yield { front: inHundredths(near) };
@@ -211,7 +212,8 @@ function freeRange(free: (deg: number) => boolean, present: number): readonly [n
 }
 
 /** A lens that is turned, turned less or the other way with the focus as it is: its circle goes along. */
-function* lessTurned({ tiltDeg, swingDeg }: StandardTurn, mechanism: TiltMechanism): Generator<SetupPatch> {
+function* lessTurned({ settings }: Geometry, mechanism: TiltMechanism): Generator<SetupPatch> {
+  const { tiltDeg, swingDeg } = settings.front;
   if (tiltDeg === 0 && swingDeg === 0) return;
   for (const part of OTHER_TURNS)
     for (const front of [
@@ -221,11 +223,20 @@ function* lessTurned({ tiltDeg, swingDeg }: StandardTurn, mechanism: TiltMechani
     ])
       yield { front: inHundredths(nearestTilt(mechanism, inHundredths(front))) };
   for (const deg of TURNS_ALONE)
-    for (const front of [
+    for (const alone of [
       { tiltDeg: deg, swingDeg: 0 },
       { tiltDeg: 0, swingDeg: deg },
-    ])
-      yield { front: inHundredths(nearestTilt(mechanism, front)) };
+    ]) {
+      const front = inHundredths(nearestTilt(mechanism, alone));
+      if (mayHold(settings, front)) yield { front };
+    }
+}
+
+/** Whether the frame where it is lies in the largest sharp circle of a lens that is turned so; also where none is known. */
+function mayHold(settings: SetupSettings, front: StandardTurn): boolean {
+  const turned = freshGeometry({ ...settings, front });
+  const circle = sharpCircleAt(turned, settings.rig.lens.smallestFNumber);
+  return circle === null || cornersOutside(turned, circle).length === 0;
 }
 
 /** So far inside its ends the rail is set, as a share of what it has. */
