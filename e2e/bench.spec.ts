@@ -309,7 +309,7 @@ test('the drawings of a step change places, the line between them moves, and bot
   await expect.poll(() => widthOf(picture)).toBeLessThan(before * 0.7);
   await expect(circle).toBeVisible();
   const small = await widthOf(picture);
-  const divider = page.getByRole('separator', { name: 'Height of the drawing' });
+  const divider = page.getByRole('separator', { name: 'Size of the small drawing' });
   await divider.focus();
   for (let i = 0; i < 2; i++) await page.keyboard.press('ArrowDown');
   await expect.poll(() => widthOf(picture)).toBeGreaterThan(small * 1.2);

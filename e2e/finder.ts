@@ -15,10 +15,15 @@ export async function openFinder(page: Page, gangway: Gangway, setup = /small fo
 
 /** Changes what is laid over the picture. */
 export async function overlays(page: Page, change: (list: Locator) => Promise<void>): Promise<void> {
-  await page.getByRole('button', { name: 'Overlays' }).click();
-  await change(page.getByRole('dialog', { name: 'Overlays' }));
+  const list = page.getByRole('dialog', { name: 'Overlays' });
+  // A step that is only just shown may take its list away again.
+  await expect(async () => {
+    if (!(await list.isVisible())) await page.getByRole('button', { name: 'Overlays' }).click();
+    await expect(list).toBeVisible({ timeout: 2000 });
+  }).toPass();
+  await change(list);
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('dialog', { name: 'Overlays' })).toHaveCount(0);
+  await expect(list).toHaveCount(0);
 }
 
 /** Waits until the picture is made of all its samples. */

@@ -1,5 +1,5 @@
 // Settle against brute force, the long form: two thousand random starts of the
-// demo setups, each against every single change, pairs of changes and, where
+// demo setups, each against every single change, every pair of changes and, where
 // Settle finds nothing, twenty thousand random settings.
 // `npm run dice:settle -- 200 1000` takes 200 starts and 1000 throws. The short
 // form is part of `npm test`.
@@ -19,7 +19,13 @@ function run(seed, starts, throws) {
   return new Promise((resolve) => {
     const child = spawn(join(root, 'node_modules/.bin/jest'), ['--selectProjects', 'contract', '--testPathPatterns', 'settledDemo'], {
       cwd: root,
-      env: { ...process.env, GANGWAY_DICE: String(seed), GANGWAY_STARTS: String(starts), GANGWAY_THROWS: String(throws) },
+      env: {
+        ...process.env,
+        GANGWAY_DICE: String(seed),
+        GANGWAY_STARTS: String(starts),
+        GANGWAY_THROWS: String(throws),
+        GANGWAY_PAIRS: 'all',
+      },
       stdio: ['ignore', 'ignore', 'pipe'],
     });
     let printed = '';

@@ -142,6 +142,9 @@ const server = app.listen(Number(process.env.PORT ?? 0), '127.0.0.1', (error?: E
   logger.info({ port, demo }, 'listening');
   process.send?.({ listening: `http://127.0.0.1:${port}`, demo, space: space.now() });
 });
+// Longer than clients keep a connection: one that they use again must not be closed from here at that moment.
+server.keepAliveTimeout = 65_000;
+server.headersTimeout = 66_000;
 
 /** Finishes what is under way, then lets go of the database; a second signal does not wait. */
 function stop(signal: string): void {

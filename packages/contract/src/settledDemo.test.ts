@@ -18,6 +18,8 @@ import { DEMO_SETUPS } from './demo';
 const STARTS = Number(process.env.GANGWAY_STARTS ?? 14);
 const THROWS = Number(process.env.GANGWAY_THROWS ?? 150);
 const SEED = Number(process.env.GANGWAY_DICE ?? 31);
+/** Whether all pairs of changes are gone through, instead of as many thrown. */
+const ALL_PAIRS = process.env.GANGWAY_PAIRS === 'all';
 
 const MAY = ['movements', 'orientation', 'aperture', 'focus', 'tilt'] as const;
 
@@ -128,14 +130,26 @@ function passes(settings: SetupSettings): boolean {
   return passesAll(settings);
 }
 
+type Pair = readonly [Partial<Part>, Partial<Part>];
+
+/** Every change of one control with every change of another. */
+function* allPairs(groups: readonly (readonly Partial<Part>[])[]): Generator<Pair> {
+  for (const [i, one] of groups.entries())
+    for (const other of groups.slice(i + 1)) for (const a of one) for (const b of other) yield [a, b];
+}
+
+function* somePairs(groups: readonly (readonly Partial<Part>[])[], seed: number): Generator<Pair> {
+  const flat = groups.flat().map((each) => [each] as const);
+  for (const [[a], [b]] of fc.sample(fc.tuple(fc.constantFrom(...flat), fc.constantFrom(...flat)), { seed, numRuns: THROWS })) yield [a, b];
+}
+
 /** A setting that passes and should not exist; `null` where none was found. */
 function betterThan(start: SetupSettings, { solutions }: Settled, seed: number): SetupSettings | null {
   const controls = solutions[0]?.changes.length ?? Infinity;
   const groups = singles(start);
   if (controls > 1) for (const each of groups.flat()) if (passes({ ...start, ...each })) return { ...start, ...each };
   if (controls > 2) {
-    const flat = groups.flat().map((each) => [each] as const);
-    for (const [[a], [b]] of fc.sample(fc.tuple(fc.constantFrom(...flat), fc.constantFrom(...flat)), { seed, numRuns: THROWS })) {
+    for (const [a, b] of ALL_PAIRS ? allPairs(groups) : somePairs(groups, seed)) {
       const pair = both(start, a, b);
       if (passes(pair)) return pair;
     }

@@ -46,7 +46,7 @@ export function CircleDrawing({ geometry, onMove, readingId }: CircleDrawingProp
   };
 
   return (
-    <div ref={ref} className="relative h-full min-h-64 w-full overflow-hidden">
+    <div ref={ref} className="relative h-full min-h-40 w-full overflow-hidden">
       {size && plane && (
         <>
           {/* What stays while the frame is dragged is a sheet of its own, so that it is not painted again. */}

@@ -23,12 +23,12 @@ interface DrawingPairProps {
   /** The scale at the edge of the large one; `null` for none. */
   readonly scale: ReactNode;
   readonly panel: ReactNode;
-  /** Whether the large one is a picture in portrait, which on a phone is given more height. */
+  /** Whether the picture is in portrait: then it is given the height, otherwise the width. */
   readonly tall: boolean;
 }
 
 /**
- * Two drawings and a panel: one large, the other small over the panel. A press
+ * Two drawings and a panel: one large, the other small by the panel. A press
  * changes them over, the lines between them are dragged, and both are
  * remembered. Where the columns stack, one is shown at a time.
  */
@@ -58,26 +58,28 @@ export function DrawingPair({ id, first, second, scale, panel, tall }: DrawingPa
         {panel}
       </div>
     );
+  // A picture in portrait has the rest beside it, one in landscape below it.
+  const [way, across] = tall ? (['horizontal', 'vertical'] as const) : (['vertical', 'horizontal'] as const);
   return (
-    <PanelGroup direction="horizontal" autoSaveId={`gangway.${id}.columns`} className="min-h-0">
-      <Panel id="large" order={1} defaultSize={58} minSize={35}>
+    <PanelGroup key={way} direction={way} autoSaveId={`gangway.${id}.${way}`} className="min-h-0">
+      <Panel id="large" order={1} defaultSize={tall ? 58 : 66} minSize={35}>
         <div className="grid h-full grid-cols-[minmax(0,1fr)_auto]">
           <div className="min-h-0 min-w-0">{large.shown}</div>
           {scale}
         </div>
       </Panel>
-      <Divider label={stepsText.widthOfTheColumns} upright />
-      <Panel id="beside" order={2} minSize={28}>
-        <PanelGroup direction="vertical" autoSaveId={`gangway.${id}.rows`}>
+      <Divider label={stepsText.sizeOfTheLarge} upright={tall} />
+      <Panel id="rest" order={2} minSize={20}>
+        <PanelGroup direction={across} autoSaveId={`gangway.${id}.${way}.rest`}>
           <Panel id="small" order={1} defaultSize={46} minSize={20}>
-            <div className="relative h-full">
+            <div className="relative h-full overflow-y-auto">
               {small.shown}
               <IconButton label={enlarge} onClick={swap} className="absolute! top-1 right-1 z-10 bg-sheet/85!">
                 <Maximize2 size={16} aria-hidden />
               </IconButton>
             </div>
           </Panel>
-          <Divider label={stepsText.heightOfTheDrawing} upright={false} />
+          <Divider label={stepsText.sizeOfTheSmall} upright={!tall} />
           <Panel id="panel" order={2} minSize={20}>
             {/* What changes in a panel does not lay the page out anew. */}
             <div className="grid h-full [contain:strict]">{panel}</div>

@@ -19,7 +19,7 @@ export const stepsText = catalogue({
   circle: 'Circle',
   section: 'Section',
   enlarge: 'Enlarge: {name}',
-  widthOfTheColumns: 'Width of the columns',
-  heightOfTheDrawing: 'Height of the drawing',
+  sizeOfTheLarge: 'Size of the large drawing',
+  sizeOfTheSmall: 'Size of the small drawing',
   framesInTheCircleAnd: 'Frames in the circle, and the joined picture',
 });
