@@ -203,7 +203,7 @@ async function toAndFro(page, what, words, { dx = 0, dy = 0 }) {
   report(samples, [...before, ...(await bare(page.context().browser()))], words);
 }
 
-/** How long the Finder takes from a change to its first picture and to all its samples, in the graphics of this machine. */
+/** How long the Finder takes from a change to its first picture and to the whole of it, in the graphics of this machine. */
 async function finder(url, browser) {
   const page = await openAt(url, browser, /small format/, 'Frame');
   const picture = page.getByTestId('finder');
@@ -222,7 +222,7 @@ async function finder(url, browser) {
   const { width, height } = await picture.boundingBox();
   const middle = (k) => times.map((each) => each[k]).sort((a, b) => a - b)[1];
   say(
-    `Finder, ${Math.round(width)} × ${Math.round(height)}, drawn in a worker: first picture ${middle(0)} ms after a change, 64 samples of the aperture after ${middle(1)} ms`,
+    `Finder, ${Math.round(width)} × ${Math.round(height)}, drawn in a worker: first picture ${middle(0)} ms after a change, the whole picture after ${middle(1)} ms`,
   );
   await page.close();
 }
