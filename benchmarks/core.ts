@@ -11,7 +11,8 @@ import { blurAt } from '@gangway/core/focus/blur';
 import { widestAperture } from '@gangway/core/focus/widestAperture';
 import { focusPlane, hingeMm, wedge } from '@gangway/core/focus/plane';
 import { dot, scaled, type Vec3 } from '@gangway/core/space/vector';
-import { evaluateWithFixes, fixesOf, evaluateAll } from '@gangway/core/checks/evaluate';
+import { evaluateAll } from '@gangway/core/checks/evaluate';
+import { checksWithFixes, fixesWithin } from '@gangway/core/settle/fixes';
 import { proposals } from '@gangway/core/stitching/goals';
 import { sectionOf } from '@gangway/core/planning/section';
 import { solveFocus } from '@gangway/core/planning/solveFocus';
@@ -243,7 +244,7 @@ function focusLines(): readonly string[] {
   const step = medianMs(() => [evaluateAll(geometryOf(twelve)), sectionOf(geometryOf(twelve), 'side')]);
   const solved = medianMs(() => solveFocus(geometryOf(twelve), 'front'));
   const whole = medianMs(() => solveFocus(geometryOf(all), 'front'));
-  const fixes = medianMs(() => fixesOf(geometryOf(twelve)));
+  const fixes = medianMs(() => fixesWithin(geometryOf(twelve)));
   return [
     'the step Focus, twelve pins:',
     `  findings and section at one step of a drag: ${step.toFixed(2)} ms; pins solved: ${solved.toFixed(2)} ms; fixes sought off the page: ${fixes.toFixed(1)} ms`,
@@ -277,7 +278,7 @@ export function batchCases(): string {
 export function run(): readonly string[] {
   const setups = DEMO_SETUPS.flatMap(({ name, settings }) => {
     const contours = medianMs(() => nineContours(settings));
-    const found = medianMs(() => evaluateWithFixes(geometryOf(settings)));
+    const found = medianMs(() => checksWithFixes(geometryOf(settings)));
     const whole = medianMs(() => [evaluateAll(geometryOf(settings)), shiftScale(geometryOf(settings)), nineContours(settings)]);
     const [pins = []] = scenes();
     const focused = medianMs(() => wholeWithFocus(settings, pins));

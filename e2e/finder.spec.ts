@@ -240,4 +240,9 @@ test('with place, day and compass the Finder shows the light of an hour, says wh
   const light = (await stored(page)).scene?.light;
   expect(light?.heightDeg).toBeGreaterThan(0);
   expect(Math.abs(light?.bearingDeg ?? 0)).toBeGreaterThan(90);
+  // What is entered is what is shown, until an hour is asked for again.
+  await page.reload();
+  await expect(words).toHaveText(/^Light as entered/);
+  await hour.fill('900');
+  await expect(words).toHaveText('15:00: no more sun on the front this day');
 });

@@ -28,7 +28,7 @@ export function Palette({ onClose }: { readonly onClose: () => void }) {
   const { pathname } = useLocation();
   const [, jobId] = /^\/jobs\/([^/]+)/u.exec(pathname) ?? [];
   const commands = useOffered();
-  const setups = useSetups();
+  const { setups, state } = useSetups();
   const to = (path: string) => () => void navigate(path);
   const places: readonly Entry[] = [
     { id: 'jobs', label: paletteText.jobs, run: to('/jobs') },
@@ -92,6 +92,11 @@ export function Palette({ onClose }: { readonly onClose: () => void }) {
                 paletteText.setups,
                 setups.map(({ id, name, job, path }) => ({ id, label: name, of: job, run: to(path) })),
               )}
+              {state !== 'loaded' && (
+                <p role="status" className="px-3 pt-3 text-sm text-ink-soft">
+                  {state === 'loading' ? paletteText.loadingSetups : paletteText.setupsMissing}
+                </p>
+              )}
               {group(paletteText.pages, places)}
               {group(
                 paletteText.calculators,
@@ -112,11 +117,12 @@ interface SetupPlace {
   readonly path: string;
 }
 
-/** The setups of the jobs that were changed last, as they come in. */
-function useSetups(): readonly SetupPlace[] {
+/** The setups of the jobs that were changed last, as they come in, and whether all of them have. */
+function useSetups(): { readonly setups: readonly SetupPlace[]; readonly state: 'loading' | 'loaded' | 'failed' } {
   const dispatch = useAppDispatch();
-  const { data: jobs } = api.useJobsQuery(undefined);
+  const { data: jobs, isError } = api.useJobsQuery(undefined);
   const [found, setFound] = useState<readonly SetupPlace[]>([]);
+  const [answered, setAnswered] = useState({ jobs: 0, failed: false });
   useEffect(() => {
     if (!jobs) return;
     let left = false;
@@ -125,7 +131,9 @@ function useSetups(): readonly SetupPlace[] {
       const request = dispatch(api.endpoints.job.initiate(id));
       void request.then(({ data: job }) => {
         request.unsubscribe();
-        if (left || !job) return;
+        if (left) return;
+        setAnswered((before) => ({ jobs: before.jobs + 1, failed: before.failed || !job }));
+        if (!job) return;
         const own = job.setups.map((setup) => ({
           id: setup.id,
           name: setup.name,
@@ -138,7 +146,10 @@ function useSetups(): readonly SetupPlace[] {
     return () => {
       left = true;
       setFound([]);
+      setAnswered({ jobs: 0, failed: false });
     };
   }, [jobs, dispatch]);
-  return found;
+  if (isError || answered.failed) return { setups: found, state: 'failed' };
+  const all = jobs !== undefined && answered.jobs >= Math.min(MOST_JOBS, jobs.length);
+  return { setups: found, state: all ? 'loaded' : 'loading' };
 }

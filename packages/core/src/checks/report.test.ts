@@ -1,7 +1,7 @@
 import { checkList } from './report';
 import { CHECKS } from './registry';
 
-test('the list has every check of the registry once', () => {
+test('every check of the registry is listed once', () => {
   expect(checkList().map(({ kind }) => kind)).toEqual(CHECKS.map(({ kind }) => kind));
   expect(new Set(checkList().map(({ kind }) => kind)).size).toBe(CHECKS.length);
 });

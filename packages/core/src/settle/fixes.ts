@@ -53,8 +53,7 @@ export function fixesWithin(geometry: Geometry): Partial<Record<CheckKind, reado
       const keepsTo = (may: ReadonlySet<ControlGroup>, { patch }: Fix): boolean =>
         candidate({ start: settings, may }, patched(settings, patch)) !== null;
       const own = fixesFor(check, geometry).filter((fix) => keepsTo(unlocked, fix));
-      // A choice to leave it so turns no knob.
-      const simple = own.some((fix) => fix.control !== 'choice' && keepsTo(free, fix));
+      const simple = own.some((fix) => keepsTo(free, fix));
       if (simple || check.state !== 'fails') return [check.kind, own];
       const without = new Set<string>(bad.filter((kind) => kind !== check.kind));
       const may = new Set(TOGETHER.filter((group) => free.has(group)));

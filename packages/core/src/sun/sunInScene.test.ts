@@ -43,6 +43,7 @@ test('whether the sun is on a front is what the stretches of the day say', () =>
   expect(sunOnFront(stretches, minutes(first.from, -1))).toEqual({ lit: false, from: first.from });
   expect(sunOnFront(stretches, first.from)).toEqual({ lit: true, until: first.to });
   expect(sunOnFront(stretches, minutes(first.to, -1))).toEqual({ lit: true, until: first.to });
+  expect(sunOnFront(stretches, first.to).lit).toBe(false);
   expect(sunOnFront(stretches, minutes(first.to, 1))).toEqual({ lit: false, from: stretches[1]?.from ?? null });
   expect(sunOnFront(stretches, new Date('2026-06-21T23:59:00-07:00'))).toEqual({ lit: false, from: null });
 });

@@ -8,6 +8,8 @@ export const paletteText = catalogue({
   nothing: 'Nothing has this name.',
   commands: 'Commands',
   setups: 'Setups',
+  loadingSetups: 'Loading setups…',
+  setupsMissing: 'Some setups could not be loaded.',
   pages: 'Pages',
   calculators: 'Calculators',
   jobs: 'Jobs',

@@ -52,6 +52,9 @@ interface HourProps extends HourLightProps {
 
 function Hour({ scene, place, day, compassDeg, onSun }: HourProps) {
   const [wanted, setWanted] = useState(() => Number(remembered(NAME) ?? FIRST_MINUTE));
+  // What was entered is shown until an hour is asked for.
+  const [moved, setMoved] = useState(false);
+  const asked = moved || scene.light === null;
   const { timeZone } = place;
   const from = useMemo(() => dayStart(day, timeZone), [day, timeZone]);
   const times = useMemo(() => sunTimes(place, from), [place, from]);
@@ -65,11 +68,12 @@ function Hour({ scene, place, day, compassDeg, onSun }: HourProps) {
   const at = useMemo(() => new Date(from.getTime() + minute * MINUTE_MS), [from, minute]);
   const light = useMemo(() => sunAsLight(place, at, compassDeg), [place, at, compassDeg]);
   const down = times.allDay === 'down';
-  useEffect(() => onSun(down ? null : toward(light)), [light, down, onSun]);
+  useEffect(() => onSun(down || !asked ? null : toward(light)), [light, down, asked, onSun]);
   useEffect(() => () => onSun(null), [onSun]);
   if (down) return <p className="text-xs text-ink-soft">{finderText.noSunThatDay}</p>;
   const time = clockWords(at, timeZone);
-  const words = bearingDeg === null ? sunWords(light, time) : frontWords(sunOnFront(stretches, at), time, timeZone);
+  const ofHour = bearingDeg === null ? sunWords(light, time) : frontWords(sunOnFront(stretches, at), time, timeZone);
+  const words = asked ? ofHour : finderText.lightAsEntered;
   return (
     <div className="flex flex-wrap items-center gap-x-3 text-xs">
       <label className="flex min-w-40 grow items-center gap-2">
@@ -83,6 +87,7 @@ function Hour({ scene, place, day, compassDeg, onSun }: HourProps) {
           value={minute}
           aria-valuetext={words}
           onChange={(event) => {
+            setMoved(true);
             setWanted(event.target.valueAsNumber);
             remember(NAME, event.target.value);
           }}
@@ -93,6 +98,7 @@ function Hour({ scene, place, day, compassDeg, onSun }: HourProps) {
         {words}
       </output>
       <TextButton
+        disabled={!asked}
         onClick={() =>
           sceneEdit.amendScene(
             (each) => ({

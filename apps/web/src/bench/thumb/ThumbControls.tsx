@@ -3,7 +3,7 @@ import { focusText } from '@gangway/messages/web/bench/focus';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { focusWords } from '@gangway/core/checks/wording';
-import { apertureWords, fixed, metresWords, ORIENTATION_LABELS, riseWords, shiftWords, turnWords } from '@gangway/core/words';
+import { apertureWords, fixed, metresWords, riseWords, shiftWords, turnWords } from '@gangway/core/words';
 import { RectangleHorizontal, RectangleVertical } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
@@ -138,7 +138,6 @@ export function ThumbControls({ geometry, scales }: { readonly geometry: Geometr
           className="size-11! border-rule!"
         >
           {orientation === 'landscape' ? <RectangleHorizontal size={20} aria-hidden /> : <RectangleVertical size={20} aria-hidden />}
-          <span className="sr-only">{ORIENTATION_LABELS[orientation]}</span>
         </IconButton>
       </div>
       <Scale geometry={geometry} />

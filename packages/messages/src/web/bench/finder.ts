@@ -24,6 +24,7 @@ export const finderText = catalogue({
   shadeUntil: '{time}: the front is in shade until {from}',
   noMoreSun: '{time}: no more sun on the front this day',
   sunStands: '{time}: sun {heightDeg}° high, {bearingDeg}° to the {side, select, right {right} other {left}}',
+  lightAsEntered: 'Light as entered; move the slider for that of an hour',
   enterThisLight: 'Enter as light',
   lightOf: 'light of {time}',
   asOnTheGroundGlass: 'as on the ground glass',
