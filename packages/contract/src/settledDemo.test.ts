@@ -224,6 +224,11 @@ const TAKES_LESS: readonly (readonly [string, Partial<SetupSettings>, number])[]
     { orientation: 'landscape', fNumber: 8, movements: { riseMm: 0, shiftMm: 0 }, focusM: 6.6, front: { tiltDeg: 0, swingDeg: 0 } },
     2,
   ],
+  [
+    'Hydraulic tower, small format',
+    { orientation: 'portrait', fNumber: 8, movements: { riseMm: 7.7, shiftMm: 3.6 }, focusM: 24, front: { tiltDeg: 0, swingDeg: 0 } },
+    2,
+  ],
 ];
 
 test.each(TAKES_LESS)('%s from %j takes no more than %i controls', (name, changes, controls) => {

@@ -55,7 +55,7 @@ describe('what checks say', () => {
         patch: { fNumber: 16, movements: { riseMm: 9.4, shiftMm: 0 } },
         leaves: { value: 1, unit: 'mm' },
       }),
-    ).toBe('f/16, 9.4 mm of rise, no shift');
+    ).toBe('9.4 mm of rise, no shift, f/16');
     expect(fixSetting({ control: 'orientation', patch: { orientation: 'portrait' }, leaves: { value: 1, unit: 'mm' } })).toBe(
       'the frame in portrait',
     );

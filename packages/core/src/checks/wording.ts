@@ -49,7 +49,7 @@ export function fixSentence(fix: Fix): string {
 }
 
 /**
- * Only what a fix sets: "f/11", "9.4 mm of rise", "the frame in portrait".
+ * Only what a fix sets: "f/11", "9.4 mm of rise", "the frame in portrait"; several settings in the order in which hands make them.
  *
  * @param fix the change
  *
@@ -60,16 +60,16 @@ export function fixSetting({ patch, control, label }: Fix): string {
   if (label !== undefined) return sayMessage(label);
   const { placing, accepted, movements, distanceM, fNumber, orientation } = patch;
   return [
+    distanceM !== undefined && say(checksText.mAway, { distanceM: fixed(distanceM, distanceM < 10 ? 2 : 1) }),
     ...placingParts(placing ?? {}, control),
+    orientation !== undefined && say(checksText.theFrameIn, { orientation }),
     accepted?.convergeDeg !== undefined && say(checksText.convergeOnPurposeByOf, { convergeDeg: fixed(Math.abs(accepted.convergeDeg), 1) }),
     patch.shaded === true && checksText.shadeIt,
     control === 'choice' && patch.composed === true && checksText.leaveItSo,
-    ...focusSettingParts(patch, control === 'tilt'),
-    fNumber !== undefined && apertureWords(fNumber),
     movements?.riseMm !== undefined && riseWords(movements.riseMm),
     movements?.shiftMm !== undefined && shiftWords(movements.shiftMm),
-    distanceM !== undefined && say(checksText.mAway, { distanceM: fixed(distanceM, distanceM < 10 ? 2 : 1) }),
-    orientation !== undefined && say(checksText.theFrameIn, { orientation }),
+    ...focusSettingParts(patch, control === 'tilt'),
+    fNumber !== undefined && apertureWords(fNumber),
   ]
     .filter((part) => part !== false)
     .join(', ');

@@ -12,7 +12,7 @@ import { patched } from '../setup/patch';
 import type { ControlGroup } from '../fields/locks';
 import { changesBetween, type Change } from './controls';
 import { inRange } from './exposureWays';
-import { firstFocusWays, focusWays } from './focusWays';
+import { firstFocusWays, focusWays, turnsForTheCircle } from './focusWays';
 import { leastCost } from './ranking';
 import { middleOf, nearestSettings, regionOf, type Moving } from './region';
 import { stanceStands } from './stances';
@@ -43,8 +43,8 @@ const SPARES = [
   { spare: 'room', spareMm: TIGHT_BELOW_MM },
   { spare: 'tight', spareMm: JUST_INSIDE_MM },
 ] as const;
-/** How many ways to turn and focus the lens are looked at. */
-type Depth = 'all' | 'first';
+/** Which ways to turn and focus the lens are looked at: every one, those that are worked out at once, turns of a straight lens for the sake of its circle. */
+type Depth = 'all' | 'first' | 'circle';
 
 /** The blur all but goes with the opening: an aperture so near to what is needed is looked at by rays. */
 const NEARLY = 1.02;
@@ -66,7 +66,7 @@ export function candidate({ start, may }: Pick<Search, 'start' | 'may'>, setting
  *
  * @param settings the setup as the camera stands
  * @param search what may be changed, and what is let go
- * @param depth every way to focus, or only those that are worked out at once
+ * @param depth which ways to turn and focus the lens are looked at
  */
 export function candidatesAt(settings: SetupSettings, search: Search, depth: Depth = 'all'): readonly Candidate[] {
   const found: Candidate[] = [];
@@ -74,7 +74,7 @@ export function candidatesAt(settings: SetupSettings, search: Search, depth: Dep
     const held = orientation === settings.orientation ? settings : { ...settings, orientation };
     if (!canFocus(held)) continue;
     if (!stanceStands(held, search.without)) continue;
-    for (const way of depth === 'all' ? waysOf(held, search) : firstFocusWays(freshGeometry(held), search.may)) {
+    for (const way of waysAt(held, search, depth)) {
       const turned = patched(held, way.front === undefined ? way : { ...way, composed: true });
       if (!canFocus(turned)) continue;
       for (const each of settingsOf(freshGeometry(turned), search)) {
@@ -84,6 +84,12 @@ export function candidatesAt(settings: SetupSettings, search: Search, depth: Dep
     }
   }
   return found;
+}
+
+function waysAt(settings: SetupSettings, search: Search, depth: Depth): Iterable<SetupPatch> {
+  if (depth === 'all') return waysOf(settings, search);
+  const geometry = freshGeometry(settings);
+  return depth === 'first' ? firstFocusWays(geometry, search.may) : turnsForTheCircle(geometry);
 }
 
 /** Whether a lens can be focused so at all: nothing is imaged inside its focal length. */

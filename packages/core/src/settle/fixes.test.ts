@@ -31,7 +31,7 @@ const rank = (settings: SetupSettings, kind: string): number =>
 describe('fixes of one check', () => {
   test('set two things where one is not enough: a tower that is cut off in landscape is turned and raised', () => {
     const fixes = fixesWithin(geometryOf(tower)).inFrame ?? [];
-    expect(fixes.map(fixSetting)).toEqual(['f/9, 9.8 mm of rise, the frame in portrait']);
+    expect(fixes.map(fixSetting)).toEqual(['the frame in portrait, 9.8 mm of rise, f/9']);
     expect(Object.keys(fixes[0]?.patch ?? {}).sort()).toEqual(['fNumber', 'movements', 'orientation']);
   });
 

@@ -1,18 +1,19 @@
 import { ringOf } from '../coverage/apertures';
+import { bestPlace } from '../coverage/cone';
 import { CoreError } from '../errors';
 import { leastBetween } from '../focus/nested';
 import { nearestTilt, type TiltMechanism } from '../focus/tiltMechanism';
 import { widestAperture, widestApertureAt } from '../focus/widestAperture';
-import { cornersOutside, sharpCircleAt } from '../geometry/circles';
+import { cornersOutside, setupCone, sharpCircleAt } from '../geometry/circles';
 import { freshGeometry, type Geometry } from '../geometry/geometry';
 import type { PlacedPin } from '../geometry/pins';
-import { alongAxisMm, axisToBack, focusAtRail, focusFor, railForFocus } from '../geometry/standards';
+import { alongAxisMm, axisToBack, focusFor } from '../geometry/standards';
 import type { StandardTurn } from '../model/movements';
 import type { SetupPatch, SetupSettings } from '../model/setup';
 import { isolate } from '../planning/isolate';
 import { setupTiltMechanism } from '../planning/setupTilt';
 import { pupilWeight, solveFocus } from '../planning/solveFocus';
-import { railReach } from '../rig/reach';
+import { focusWithinReach } from '../planning/withinReach';
 import { UNTURNED } from '../setup/defaults';
 import type { Vec3 } from '../space/vector';
 import type { ControlGroup } from '../fields/locks';
@@ -32,6 +33,8 @@ const OPENINGS = [0, 0.12, 0.25, 0.5];
 const MORE_THAN_SOFT = [1.15, 1.01];
 /** A single point can be kept sharp at any tilt: these are tried for the sake of the frame, degrees. */
 const TURNS_ABOUT_ONE = [-6, -3, -1.5, 1.5, 3, 6];
+/** A blur estimated as that of a thin lens may be so much too large. */
+const HARDLY = 1.1;
 /** A tilt is looked for at so many places along its range before the best of them is refined. */
 const LOOKS = 24;
 
@@ -126,10 +129,7 @@ function* bestTurned(geometry: Geometry, sharp: readonly PlacedPin[], mechanism:
 }
 
 /** The points of pins with what each counts: a lens with unlike pupils blurs near ones more or less than a thin lens. */
-function pointsOf(
-  { settings: { rig } }: Geometry,
-  sharp: readonly PlacedPin[],
-): { readonly pointsM: readonly Vec3[]; readonly weights: readonly number[] } {
+function pointsOf({ settings: { rig } }: Geometry, sharp: readonly PlacedPin[]): WeighedPoints {
   const ratio = rig.parts.lens.specs.pupilRatio ?? 1;
   return {
     pointsM: sharp.flatMap((each) => each.points),
@@ -176,23 +176,33 @@ function oneMovement(geometry: Geometry, { mechanism, sharp, movement, focus }: 
   };
   const range = freeRange(free, front[movement]);
   if (range === null) return null;
-  const { rear, rig, focusM } = geometry.settings;
+  const { rear, rig } = geometry.settings;
   const { focalMm } = rig.lens;
   const { pointsM, weights } = pointsOf(geometry, sharp);
   if (pointsM.some(([, , z]) => z * 1000 <= focalMm)) return null;
-  // Near enough for looking: the blur of a thin lens, as a share of its opening.
   const needs = (deg: number): number => {
     const axis = axisToBack({ front: turnedTo(deg), rear });
     if (focus) return widestApertureAt({ focalMm, pointsM, cocMm: geometry.blurAllowed.cocMm, axis, weights }).fNumber;
-    const imageMm = alongAxisMm(focalMm, focusM) * axis[2];
-    return pointsM.reduce((most, point, i) => {
-      const [x, y, z] = point;
-      const along = 1000 * (x * axis[0] + y * axis[1] + z * axis[2]) - focalMm;
-      return Math.max(most, (weights[i] ?? 1) * Math.abs(1 - (imageMm * along) / (focalMm * z * 1000)));
-    }, 0);
+    return blurredShare(geometry.settings, turnedTo(deg), { pointsM, weights });
   };
   const { at } = leastBetween({ at: needs, from: range[0], to: range[1], looks: LOOKS, within: 0.005 });
   return inHundredths(turnedTo(at));
+}
+
+interface WeighedPoints {
+  readonly pointsM: readonly Vec3[];
+  readonly weights: readonly number[];
+}
+
+/** The largest blur of points as a share of the opening of the lens, with the focus as it is: that of a thin lens, near enough for looking. */
+function blurredShare({ rear, rig, focusM }: SetupSettings, front: StandardTurn, { pointsM, weights }: WeighedPoints): number {
+  const { focalMm } = rig.lens;
+  const axis = axisToBack({ front, rear });
+  const imageMm = alongAxisMm(focalMm, focusM) * axis[2];
+  return pointsM.reduce((most, [x, y, z], i) => {
+    const along = 1000 * (x * axis[0] + y * axis[1] + z * axis[2]) - focalMm;
+    return Math.max(most, (weights[i] ?? 1) * Math.abs(1 - (imageMm * along) / (focalMm * z * 1000)));
+  }, 0);
 }
 
 /** From where to where a movement goes while the other stays; `null` where it is locked. */
@@ -232,17 +242,48 @@ function* lessTurned({ settings }: Geometry, mechanism: TiltMechanism): Generato
     }
 }
 
+/**
+ * Turns of a straight lens that may carry its circle to where the frame has to
+ * be, with the focus as it is: one movement alone, in half degrees, where the
+ * pins are held at some aperture and the circle is somewhere large enough.
+ *
+ * @param geometry what follows from the settings of a setup
+ */
+export function* turnsForTheCircle(geometry: Geometry): Generator<SetupPatch> {
+  const { settings, frame } = geometry;
+  const { front, rig } = settings;
+  const mechanism = setupTiltMechanism(settings);
+  if (mechanism === null || front.tiltDeg !== 0 || front.swingDeg !== 0) return;
+  const { focalMm, smallestFNumber } = rig.lens;
+  const { cocMm } = geometry.blurAllowed;
+  const points =
+    settings.scene === null
+      ? null
+      : pointsOf(
+          geometry,
+          geometry.placedPins.filter(({ pin }) => pin.role === 'sharp'),
+        );
+  for (const deg of TURNS_ALONE)
+    for (const alone of [
+      { tiltDeg: deg, swingDeg: 0 },
+      { tiltDeg: 0, swingDeg: deg },
+    ]) {
+      const near = inHundredths(nearestTilt(mechanism, alone));
+      if (near.tiltDeg !== alone.tiltDeg || near.swingDeg !== alone.swingDeg) continue;
+      if (points && (focalMm / cocMm) * blurredShare(settings, near, points) > smallestFNumber * HARDLY) continue;
+      const turned = freshGeometry({ ...settings, front: near });
+      const circle = sharpCircleAt(turned, smallestFNumber);
+      if (circle && bestPlace(frame, setupCone(turned, circle)) === null) continue;
+      yield { front: near };
+    }
+}
+
 /** Whether the frame where it is lies in the largest sharp circle of a lens that is turned so; also where none is known. */
 function mayHold(settings: SetupSettings, front: StandardTurn): boolean {
   const turned = freshGeometry({ ...settings, front });
   const circle = sharpCircleAt(turned, settings.rig.lens.smallestFNumber);
   return circle === null || cornersOutside(turned, circle).length === 0;
 }
-
-/** So far inside its ends the rail is set, as a share of what it has. */
-const INSIDE = 0.03;
-/** At least so far, mm: what is just reached depends on what is not known of a pivot. */
-const INSIDE_MM = 0.05;
 
 /** The nearest focus that the rail or the ring reaches, if it does not reach this one. */
 function* withinReach(geometry: Geometry): Generator<SetupPatch> {
@@ -252,18 +293,8 @@ function* withinReach(geometry: Geometry): Generator<SetupPatch> {
 
 /** The lens turned so, and focused where the rail or the ring is just inside its ends. */
 function* reached({ settings }: Geometry, front: StandardTurn): Generator<SetupPatch> {
-  const { leastMm, mostMm } = railReach(settings.rig.parts);
   const turn = front === settings.front ? {} : { front };
-  const out = railForFocus({ ...settings, front }, settings.focusM) - settings.rig.lens.focalMm;
-  if (out >= (leastMm ?? -Infinity) && out <= (mostMm ?? Infinity)) return;
-  for (const extension of [
-    mostMm === null || mostMm <= 0 ? null : mostMm * (1 - INSIDE),
-    leastMm === null ? null : leastMm + Math.max(INSIDE_MM, Math.abs(leastMm) * INSIDE),
-  ]) {
-    if (extension === null) continue;
-    const focusM = focusAtRail({ ...settings, front }, settings.rig.lens.focalMm + extension);
-    if (focusM !== undefined) yield { ...turn, focusM: written(focusM) };
-  }
+  for (const focusM of focusWithinReach(settings, front)) yield { ...turn, focusM: written(focusM) };
 }
 
 /** Turns that leave a sharp pin sharp and blur what must be soft: at the aperture set and at wider ones, with the other movement as it is and at zero. */

@@ -109,6 +109,8 @@ interface Stage {
 const STAGES: readonly Stage[] = [
   { group: null, controls: 0, candidates: (search) => candidatesAt(search.start, search) },
   { group: 'turn', controls: 1, candidates: levelStage },
+  // A straight lens is turned for the sake of its circle only where nothing else is as simple.
+  { group: 'tilt', controls: 1, candidates: (search) => candidatesAt(search.start, search, 'circle') },
   { group: 'turn', controls: 1, candidates: yawStage },
   { group: 'height', controls: 1, candidates: (search) => stancesStage(search, otherHeights) },
   { group: 'distance', controls: 1, candidates: distanceStage },

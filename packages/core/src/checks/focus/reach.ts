@@ -4,7 +4,6 @@ import { pivotsText } from '@gangway/messages/core/checks/pivots';
 import { focusText } from '@gangway/messages/core/checks/focus';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '../../geometry/geometry';
-import { focusFor } from '../../geometry/standards';
 import { ask } from '../../rig/missing';
 import { focusReach, nearReach, railReach } from '../../rig/reach';
 import { fixed } from '../../words';
@@ -14,6 +13,7 @@ import { stateOf } from '../tight';
 import { onlyWhen } from '../wording';
 import { bySolving } from './solvedFix';
 import { railOutMm } from '../../planning/railOut';
+import { focusWithinReach } from '../../planning/withinReach';
 
 interface ReachFacts extends Facts {
   /** What is left on the rail to the end that is nearer, mm; negative beyond it. */
@@ -78,14 +78,14 @@ function reachSentence({ state, spareMm, end, by }: ReachFacts): string {
   });
 }
 
-function withinReach({ settings: { rig } }: Geometry, trial: Trial): Fix | null {
-  const { leastMm, mostMm } = railReach(rig.parts);
-  const { focalMm } = rig.lens;
-  const focusAt = (extension: number): Fix | null => offer('focus', { focusM: rounded(focusFor(focalMm, focalMm + extension)) }, trial);
-  // A lens that stands nearer than at infinity even at its longest focuses nothing.
-  const inside = mostMm === null || mostMm <= 0 ? null : focusAt(mostMm * 0.97);
-  if (inside || leastMm === null) return inside;
-  return leastMm <= 0 ? offer('focus', { focusM: null }, trial) : focusAt(leastMm * 1.02);
+/** The nearest focus that is reached, infinity, the farthest: whichever makes the check pass first. */
+function withinReach({ settings }: Geometry, trial: Trial): Fix | null {
+  const [nearest, ...others] = focusWithinReach(settings, settings.front);
+  for (const focusM of [nearest, null, ...others]) {
+    const fix = focusM === undefined ? null : offer('focus', { focusM: rounded(focusM) }, trial);
+    if (fix) return fix;
+  }
+  return null;
 }
 
 function rounded(m: number | null): number | null {
