@@ -229,6 +229,17 @@ const TAKES_LESS: readonly (readonly [string, Partial<SetupSettings>, number])[]
     { orientation: 'portrait', fNumber: 8, movements: { riseMm: 7.7, shiftMm: 3.6 }, focusM: 24, front: { tiltDeg: 0, swingDeg: 0 } },
     2,
   ],
+  [
+    'Slipway at low water',
+    {
+      orientation: 'landscape',
+      fNumber: 22,
+      movements: { riseMm: -19, shiftMm: -12.6 },
+      focusM: 0.441,
+      front: { tiltDeg: -8, swingDeg: 0.02 },
+    },
+    2,
+  ],
 ];
 
 test.each(TAKES_LESS)('%s from %j takes no more than %i controls', (name, changes, controls) => {

@@ -23,6 +23,8 @@ import { turnsApart } from './turnsApart';
 const PARTS_OF_THE_WAY = [0.75, 0.5, 0.25];
 /** Parts of the way to the best tilt alone: short of it the circle may still hold the frame. */
 const NEARLY_THERE = [0.98, 0.95, 0.9, 0.8, 0.65];
+/** Tilts beside the one that needs the smallest stop, each with its own focus: the circle may hold the frame at one of them only, degrees. */
+const BESIDE_THE_BEST = [0, -0.2, 0.2, -0.5, 0.5, -1, 1];
 /** Shares of a turn that is there that are tried for the sake of the circle. */
 const OTHER_TURNS = [0.75, 0.5, 0.375, 0.25, 0.125, 0, -0.25, -0.5];
 /** Turns of one movement alone, the other at zero, that are tried for the sake of the circle, degrees: what it allows may be a degree wide. */
@@ -74,7 +76,9 @@ export function* focusWays(geometry: Geometry, may: ReadonlySet<ControlGroup>): 
       const alone = oneMovement(geometry, { mechanism, sharp, movement, focus: false });
       if (alone) yield* [1, ...NEARLY_THERE].map((part) => ({ front: inHundredths(partly(settings.front, alone, part)) }));
       const withFocus = focus ? oneMovement(geometry, { mechanism, sharp, movement, focus }) : null;
-      if (withFocus) yield* focused(geometry, sharp, withFocus);
+      if (withFocus)
+        for (const beside of BESIDE_THE_BEST)
+          yield* focused(geometry, sharp, inHundredths(nearestTilt(mechanism, { ...withFocus, [movement]: withFocus[movement] + beside })));
       if (focus && isOnePoint(sharp))
         for (const deg of TURNS_ABOUT_ONE)
           yield* focused(geometry, sharp, inHundredths(nearestTilt(mechanism, { ...settings.front, [movement]: deg })));
