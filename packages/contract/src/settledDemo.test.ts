@@ -240,6 +240,11 @@ const TAKES_LESS: readonly (readonly [string, Partial<SetupSettings>, number])[]
     },
     2,
   ],
+  [
+    'Three foremen',
+    { orientation: 'landscape', fNumber: 4.8, movements: { riseMm: 0, shiftMm: 0 }, focusM: 3.85, front: { tiltDeg: 20, swingDeg: 4.94 } },
+    1,
+  ],
 ];
 
 test.each(TAKES_LESS)('%s from %j takes no more than %i controls', (name, changes, controls) => {

@@ -27,7 +27,7 @@ const NEARLY_THERE = [0.98, 0.95, 0.9, 0.8, 0.65];
 const BESIDE_THE_BEST = [0, -0.2, 0.2, -0.5, 0.5, -1, 1];
 /** Shares of a turn that is there that are tried for the sake of the circle. */
 const OTHER_TURNS = [0.75, 0.5, 0.375, 0.25, 0.125, 0, -0.25, -0.5];
-/** Turns of one movement alone, the other at zero, that are tried for the sake of the circle, degrees: what it allows may be a degree wide. */
+/** Turns of one movement, the other at zero or as it is, that are tried for the sake of the circle, degrees: what it allows may be a degree wide. */
 const TURNS_ALONE = Array.from({ length: 32 }, (_, i) => (i < 16 ? i - 16 : i - 15) / 2);
 /** Apertures at which the least tilt that isolates is looked for, as shares of the way from the widest to the one set. */
 const OPENINGS = [0, 0.12, 0.25, 0.5];
@@ -237,11 +237,17 @@ function* lessTurned({ settings }: Geometry, mechanism: TiltMechanism): Generato
     ])
       yield { front: inHundredths(nearestTilt(mechanism, inHundredths(front))) };
   for (const deg of TURNS_ALONE)
-    for (const alone of [
+    for (const turn of [
       { tiltDeg: deg, swingDeg: 0 },
       { tiltDeg: 0, swingDeg: deg },
+      ...(tiltDeg !== 0 && swingDeg !== 0
+        ? [
+            { tiltDeg: deg, swingDeg },
+            { tiltDeg, swingDeg: deg },
+          ]
+        : []),
     ]) {
-      const front = inHundredths(nearestTilt(mechanism, alone));
+      const front = inHundredths(nearestTilt(mechanism, turn));
       if (mayHold(settings, front)) yield { front };
     }
 }

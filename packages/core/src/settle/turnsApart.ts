@@ -12,8 +12,9 @@ const ALONE_DEG = 0.1;
 const TOGETHER_DEG = 0.5;
 /** The rule of thumb for the blur is true within this share where both sides of the range of apertures are used up. */
 const SURE = 1.04;
-/** So many of each kind are worth a look: the nearest, and others spread over all that may do, as another check can end some of it. */
-const MOST_OF_EACH = 8;
+/** So many of each kind are worth a look: the nearest, and others spread over all that may do, as another check can end some of it. What one movement alone does is simpler, and may do it within two tenths of a degree. */
+const MOST_ALONE = 20;
+const MOST_TOGETHER = 8;
 
 /** Between which f-numbers all that must be sharp is, and all that must be soft. */
 interface Apertures {
@@ -34,21 +35,21 @@ export function turnsApart(geometry: Geometry, mechanism: TiltMechanism): readon
   const { settings } = geometry;
   const { front, fNumber, rig } = settings;
   const at = aperturesOf(geometry);
-  const most = mostDeg(mechanism);
+  const farthest = mostDeg(mechanism);
   const marks = ringOf(rig.lens);
   const reached = ({ tiltDeg, swingDeg }: StandardTurn): boolean => {
     const near = nearestTilt(mechanism, { tiltDeg, swingDeg });
     return Math.abs(near.tiltDeg - tiltDeg) < 1e-6 && Math.abs(near.swingDeg - swingDeg) < 1e-6;
   };
   const far = ({ tiltDeg, swingDeg }: StandardTurn): number => Math.hypot(tiltDeg - front.tiltDeg, swingDeg - front.swingDeg);
-  const few = (turns: readonly StandardTurn[]): readonly StandardTurn[] => {
+  const few = (turns: readonly StandardTurn[], most: number): readonly StandardTurn[] => {
     const possible = turns.flatMap((turn) => {
       const apertures = reached(turn) ? at(turn) : null;
       return apertures && apertures.low <= apertures.high * SURE ? [{ turn, ...apertures }] : [];
     });
     const nearest = (some: readonly { readonly turn: StandardTurn }[]): readonly StandardTurn[] => {
       const inOrder = some.map(({ turn }) => turn).sort((a, b) => far(a) - far(b));
-      const every = Math.max(1, (inOrder.length - 1) / (MOST_OF_EACH - 1));
+      const every = Math.max(1, (inOrder.length - 1) / (most - 1));
       return inOrder.filter((_, i) => Math.floor(i / every) > Math.floor((i - 1) / every));
     };
     const holds = (mark: number, { low, high }: Apertures, by: number): boolean => mark >= low * by && mark * by <= high;
@@ -59,14 +60,23 @@ export function turnsApart(geometry: Geometry, mechanism: TiltMechanism): readon
     ];
   };
   const steps = (step: number): readonly number[] => {
-    const count = Math.floor(most / step + 1e-6);
+    const count = Math.floor(farthest / step + 1e-6);
     return Array.from({ length: 2 * count + 1 }, (_, i) => Math.round((i - count) * step * 100) / 100 + 0);
   };
   const [fine, coarse] = [steps(ALONE_DEG), steps(TOGETHER_DEG)];
   return [
-    ...few(fine.map((tiltDeg) => ({ ...front, tiltDeg }))),
-    ...few(fine.map((swingDeg) => ({ ...front, swingDeg }))),
-    ...few(coarse.flatMap((tiltDeg) => coarse.map((swingDeg) => ({ tiltDeg, swingDeg })))),
+    ...few(
+      fine.map((tiltDeg) => ({ ...front, tiltDeg })),
+      MOST_ALONE,
+    ),
+    ...few(
+      fine.map((swingDeg) => ({ ...front, swingDeg })),
+      MOST_ALONE,
+    ),
+    ...few(
+      coarse.flatMap((tiltDeg) => coarse.map((swingDeg) => ({ tiltDeg, swingDeg }))),
+      MOST_TOGETHER,
+    ),
   ];
 }
 
