@@ -245,6 +245,11 @@ const TAKES_LESS: readonly (readonly [string, Partial<SetupSettings>, number])[]
     { orientation: 'landscape', fNumber: 4.8, movements: { riseMm: 0, shiftMm: 0 }, focusM: 3.85, front: { tiltDeg: 20, swingDeg: 4.94 } },
     1,
   ],
+  [
+    'Hydraulic tower, small format',
+    { orientation: 'portrait', fNumber: 9, movements: { riseMm: 12, shiftMm: 0 }, focusM: 8.83, front: { tiltDeg: 1.86, swingDeg: 1.88 } },
+    1,
+  ],
 ];
 
 test.each(TAKES_LESS)('%s from %j takes no more than %i controls', (name, changes, controls) => {

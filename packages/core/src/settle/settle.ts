@@ -103,14 +103,16 @@ interface Stage {
   readonly group: ControlGroup | null;
   readonly controls: number;
   readonly candidates: (search: Search, rigs: readonly Rig[]) => Iterable<Candidate>;
+  /** Offered only where it sets fewer controls than all that was found before: nobody would set it without need. */
+  readonly onlyIfSimpler?: true;
 }
 
 /** The camera as it stands, then what is dearer. */
 const STAGES: readonly Stage[] = [
   { group: null, controls: 0, candidates: (search) => candidatesAt(search.start, search) },
   { group: 'turn', controls: 1, candidates: levelStage },
-  // A straight lens is turned for the sake of its circle only where nothing else is as simple.
-  { group: 'tilt', controls: 1, candidates: (search) => candidatesAt(search.start, search, 'circle') },
+  // A straight lens turned for the sake of its circle.
+  { group: 'tilt', controls: 1, candidates: (search) => candidatesAt(search.start, search, 'circle'), onlyIfSimpler: true },
   { group: 'turn', controls: 1, candidates: yawStage },
   { group: 'height', controls: 1, candidates: (search) => stancesStage(search, otherHeights) },
   { group: 'distance', controls: 1, candidates: distanceStage },
@@ -185,12 +187,13 @@ const NEAR_STAGES = STAGES.slice(0, 2);
 /** Up to three ways with what may be changed; none where nothing does. */
 function solve(search: Search, rigs: readonly Rig[], stages: readonly Stage[] = STAGES): readonly Solution[] {
   const found: Solution[] = [];
-  for (const { group, controls, candidates } of stages) {
+  for (const { group, controls, candidates, onlyIfSimpler } of stages) {
     if (group !== null && !search.may.has(group)) continue;
     // A dearer kind of change is not looked at where what was found is as simple as it can be.
     if (found.some((each) => each.changes.length <= controls)) continue;
     if (candidates === fixStage && (found.length > 0 || !asksForFixes(search))) continue;
-    found.push(...passing(candidates(search, rigs), search));
+    const fewest = onlyIfSimpler ? Math.min(...found.map(({ changes }) => changes.length)) : Infinity;
+    found.push(...passing(candidates(search, rigs), search).filter(({ changes }) => changes.length < fewest));
   }
   return distinct(found);
 }
