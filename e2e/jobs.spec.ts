@@ -4,9 +4,11 @@ import { expect, openSetup, test, undoLast } from './gangway';
 test('jobs and setups are made, renamed, duplicated and deleted, and deleting is undone', async ({ page, gangway }) => {
   await page.goto(gangway.url);
   await page.getByRole('button', { name: 'New job' }).click();
-  await expect(page.getByRole('heading', { name: 'New job' })).toBeVisible();
-  await page.getByRole('heading', { name: 'New job' }).getByRole('button').click();
+  // A new job is named in place: its name is a field at once, selected.
   const name = page.getByRole('textbox', { name: 'Name of the job' });
+  await expect(name).toBeFocused();
+  await expect(name).toHaveValue('New job');
+  expect(await page.evaluate(() => getSelection()?.toString())).toBe('New job');
   await name.fill('   ');
   await name.press('Enter');
   await expect(page.getByRole('alert')).toHaveText('Give a name; it cannot be blank.');
@@ -16,6 +18,9 @@ test('jobs and setups are made, renamed, duplicated and deleted, and deleting is
 
   await page.getByRole('button', { name: 'New setup' }).click();
   const dialog = page.getByRole('dialog', { name: 'New setup' });
+  await expect(dialog.getByLabel('Name')).toHaveValue('New setup');
+  await expect(dialog.getByLabel('Name')).toBeFocused();
+  await dialog.getByLabel('Name').fill('  ');
   await dialog.getByRole('button', { name: 'Create setup' }).click();
   await expect(dialog.getByRole('alert')).toHaveText('Give a name; it cannot be blank.');
   await dialog.getByLabel('Name').fill('Bollard');

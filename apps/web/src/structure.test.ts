@@ -22,7 +22,7 @@ const CROSSINGS = filesBelow(ROOT).flatMap((file) =>
 
 /** What every feature may use, from the top down; each uses only what stands below it. */
 const SHARED = ['setup', 'ui', 'store'];
-const FEATURES = ['bench', 'calculators', 'jobs', 'kit', 'log', 'palette', 'proof', 'waiting'];
+const FEATURES = ['bench', 'calculators', 'first', 'jobs', 'kit', 'log', 'palette', 'proof', 'waiting'];
 
 describe('the folders of the page', () => {
   test('are all known', () => {

@@ -6,6 +6,8 @@ import { DEMO_ITEMS, DEMO_RIGS } from './demoKit';
 import { specHeading, specText, readSpec } from './specText';
 import { builtRig, kitFileSchema, kitItemSchema, type Kit } from './kit';
 import { differences } from './kitDifferences';
+import { itemOfClass, type KitClass } from '@gangway/core/kit/classes/class';
+import { CLASSES } from '@gangway/core/kit/classes/registry';
 import { csvColumns, kitCsv, kitJson, mended, planImport, readKitFile, type ImportRow } from './kitExchange';
 import { verdictSentence, verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
 import { evenly } from '@gangway/core/evenly.test-support';
@@ -55,7 +57,8 @@ describe('the schema of the kit', () => {
       const specs = fc.record(Object.fromEntries(specsOf(kind).map(([key, spec]) => [key, anyValue(spec)])));
       fc.assert(
         fc.property(specs, (values) => {
-          const item = { id: newId(), kind, name: 'x', note: '', specs: values };
+          const known = Object.keys(values).filter((key) => values[key] !== null);
+          const item = { id: newId(), kind, name: 'x', note: '', specs: values, typical: known };
           const parsed = kitItemSchema.safeParse(item);
           // Only specs that contradict each other may be refused, and then by name.
           if (!parsed.success)
@@ -126,6 +129,25 @@ describe('the demo kit', () => {
 });
 
 describe('files of the kit', () => {
+  test('items of classes keep what is typical of them, as CSV too; a name that is no value is refused', () => {
+    const items = Object.values(CLASSES).map((each) => itemOfClass(each as KitClass, newId())) as readonly KitItem[];
+    const kit: Kit = { items: items.map((item) => ({ version: 1, archived: false, item, used: { rigs: 0, setups: 0 } })), rigs: [] };
+    for (const kind of KIND_NAMES) {
+      const file = readKitFile(kitCsv(kind, items));
+      if (!file.ok) {
+        // No class of that kind.
+        expect(items.some((item) => item.kind === kind)).toBe(false);
+        continue;
+      }
+      expect(planImport(kit, file.lines, newId).map(({ action, refused }) => [action, refused])).toEqual(
+        file.lines.map(() => ['same', []]),
+      );
+    }
+    const wrong = readKitFile('kind,name,typical\nboard,Plank,Weight [kg]\n');
+    const [row] = wrong.ok ? planImport(kit, wrong.lines, newId) : [];
+    expect(row?.refused[0]).toEqual({ column: 'typical', message: '“typical” must be a list of values that this kind of item has.' });
+  });
+
   test('exported JSON is all new to an empty kit and changes nothing in the same kit', () => {
     const text = kitJson(KIT);
     expect(kitFileSchema.parse(JSON.parse(text)).items).toEqual(DEMO_ITEMS);

@@ -73,6 +73,15 @@ function schemaOf(kind: Kind) {
       name: nameSchema,
       note: noteSchema,
       specs: z.strictObject(Object.fromEntries(specsOf(kind).map(([key, spec]) => [key, specSchema(spec)]))),
+      typical: z
+        .array(
+          z.enum(
+            specsOf(kind).map(([key]) => key),
+            { error: kitText.typicalNamesValues },
+          ),
+        )
+        .max(100, kitText.typicalNamesValues)
+        .default([]),
     })
     .superRefine(({ specs }, ctx) => {
       for (const { path, message } of contradictionsIn(kind, specs)) ctx.addIssue({ code: 'custom', path: ['specs', ...path], message });

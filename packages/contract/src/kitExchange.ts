@@ -1,6 +1,6 @@
 import { kitExchangeText } from '@gangway/messages/contract/kitExchange';
 import { say } from '@gangway/messages/say';
-import { specsOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/core/kit/item';
+import { specOf, specsOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/core/kit/item';
 import equal from 'fast-deep-equal';
 import Papa from 'papaparse';
 import type { z } from 'zod';
@@ -20,7 +20,10 @@ export type Line =
 /** A file as it was read, or why it cannot be. */
 export type ReadFile = { readonly ok: true; readonly lines: readonly Line[] } | { readonly ok: false; readonly message: string };
 
-const FIXED = ['kind', 'id', 'name', 'note'] as const;
+const FIXED = ['kind', 'id', 'name', 'note', 'typical'] as const;
+
+/** What divides the names of values in one cell. */
+const BETWEEN_NAMES = ';';
 
 /** The columns of the file of one kind. */
 export function csvColumns(kind: Kind): readonly string[] {
@@ -31,8 +34,31 @@ export function csvColumns(kind: Kind): readonly string[] {
 export function kitCsv(kind: Kind, items: readonly KitItem[]): string {
   const rows = items
     .filter((item) => item.kind === kind)
-    .map((item) => [kind, item.id, item.name, item.note, ...specsOf(kind).map(([key, spec]) => specText(spec, valueOf(item, key)))]);
+    .map((item) => [
+      kind,
+      item.id,
+      item.name,
+      item.note,
+      typicalText(item),
+      ...specsOf(kind).map(([key, spec]) => specText(spec, valueOf(item, key))),
+    ]);
   return `${Papa.unparse([[...csvColumns(kind)], ...rows], { newline: '\r\n', escapeFormulae: FORMULA })}\r\n`;
+}
+
+/** The values of an item that are typical of its class, by their headings. */
+function typicalText({ kind, typical }: KitItem): string {
+  return typical
+    .flatMap((key) => specOf(kind, key) ?? [])
+    .map(specHeading)
+    .join(`${BETWEEN_NAMES} `);
+}
+
+/** Headings of values as their keys; what names none stays as it is, to be refused. */
+function typicalKeys(kind: Kind, text: string): readonly string[] {
+  const headings = text.split(BETWEEN_NAMES).map((heading) => heading.trim());
+  return headings
+    .filter((heading) => heading !== '')
+    .map((heading) => specsOf(kind).find(([, spec]) => specHeading(spec) === heading)?.[0] ?? heading);
 }
 
 /** The whole kit as a file. */
@@ -223,7 +249,14 @@ function judgeCells(kit: Kit, line: Extract<Line, { from: 'csv' }>, newId: (line
   const given = (cells.id ?? '').trim();
   const there = kit.items.find(({ item }) => (given === '' ? item.kind === kind && item.name === name : item.id === given));
   const id = there?.item.id ?? (given === '' ? newId(line) : given);
-  const parsed = kitItemSchema.safeParse({ id, kind, name, note: (cells.note ?? '').trim(), specs });
+  const parsed = kitItemSchema.safeParse({
+    id,
+    kind,
+    name,
+    note: (cells.note ?? '').trim(),
+    specs,
+    typical: typicalKeys(kind, cells.typical ?? ''),
+  });
   if (!parsed.success) {
     for (const issue of parsed.error.issues) {
       const [head, key] = issue.path;

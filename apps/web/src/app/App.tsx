@@ -17,6 +17,8 @@ const ProofPage = lazyPart(() => import('../proof/ProofPage'), 'ProofPage');
 
 const LogPage = lazyPart(() => import('../log/LogPage'), 'LogPage');
 
+const FirstPage = lazyPart(() => import('../first/FirstPage'), 'FirstPage');
+
 const CalculatorsPage = lazyPart(() => import('../calculators/CalculatorsPage'), 'CalculatorsPage');
 
 const kit = {
@@ -119,6 +121,7 @@ const router = createBrowserRouter([
           { path: 'import', element: <kit.Import /> },
         ],
       },
+      { path: '/first', element: <FirstPage /> },
       { path: '/calculators', element: <CalculatorsPage /> },
       { path: '/calculators/:name', element: <CalculatorsPage /> },
       // Earlier addresses.

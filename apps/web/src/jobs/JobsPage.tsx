@@ -1,9 +1,10 @@
+import { firstText } from '@gangway/messages/web/first';
 import { jobsText } from '@gangway/messages/web/jobs';
 import { say } from '@gangway/messages/say';
 import { freeName } from '@gangway/contract/name';
 import { Plus } from 'lucide-react';
 import { Suspense, useEffect, useState } from 'react';
-import { Link, NavLink, useNavigate, useParams } from 'react-router';
+import { Link, NavLink, useLocation, useNavigate, useParams } from 'react-router';
 import type { Job } from '@gangway/contract/job';
 import { TopBar } from '../ui/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
@@ -13,8 +14,10 @@ import { Button } from '../ui/Button';
 import { ErrorNote } from '../ui/ErrorNote';
 import { NameEditor } from '../ui/NameEditor';
 import { useToast } from '../ui/Notes';
+import { TextLink } from '../ui/TextButton';
 import { BackupLine } from './BackupLine';
 import { DeletedList } from './DeletedList';
+import { FirstStepsNote } from './FirstStepsNote';
 import { NewSetup } from './NewSetup';
 import { SetupList } from './SetupList';
 import { lazyPart } from '../ui/lazyPart';
@@ -61,8 +64,8 @@ export function JobsPage() {
     const name = freeName(jobsText.newJob, jobs?.map((each) => each.name) ?? []);
     const id = await addJob(name);
     setFailure(null);
-    await navigate(`/jobs/${id}`);
-    tell(say(jobsText.createdClickItsNameTo, { name }));
+    // Its name is a field at once, selected: whoever types names it.
+    await navigate(`/jobs/${id}`, { state: { naming: id } });
   };
 
   return (
@@ -109,6 +112,7 @@ export function JobsPage() {
               }}
             />
           </label>
+          <FirstStepsNote />
           <DeletedList />
           <BackupLine />
         </nav>
@@ -118,9 +122,12 @@ export function JobsPage() {
             <div className="max-w-md">
               <h1 className="mb-2 text-xl font-semibold">{jobsText.noJobsYet}</h1>
               <p className="mb-4 text-ink-soft">{jobsText.aJobIsACommission}</p>
-              <Button look="main" onClick={() => void add()}>
-                <Plus size={15} aria-hidden /> {jobsText.newJob}
-              </Button>
+              <p className="flex flex-wrap items-center gap-3">
+                <Button look="main" onClick={() => void add()}>
+                  <Plus size={15} aria-hidden /> {jobsText.newJob}
+                </Button>
+                <TextLink to="/first">{firstText.fourSteps}</TextLink>
+              </p>
             </div>
           )}
         </main>
@@ -158,8 +165,14 @@ function OpenJob({ jobId }: { readonly jobId: string }) {
   );
 }
 
+/** Whether somebody comes here to name a new job. */
+function isNaming(state: unknown, jobId: string): boolean {
+  return typeof state === 'object' && state !== null && 'naming' in state && state.naming === jobId;
+}
+
 function JobHead({ job }: { readonly job: Job }) {
-  const [renaming, setRenaming] = useState(false);
+  const location = useLocation();
+  const [renaming, setRenaming] = useState(() => isNaming(location.state, job.id));
   const [adding, setAdding] = useState(false);
   const [settling, setSettling] = useState(false);
   const [duplicateJob] = api.useDuplicateJobMutation();

@@ -1,9 +1,10 @@
+import { firstText } from '@gangway/messages/web/first';
 import { jobsText } from '@gangway/messages/web/jobs';
 import { useId, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Job } from '@gangway/contract/job';
 import { builtRig } from '@gangway/contract/kit';
-import { nameSchema } from '@gangway/contract/name';
+import { freeName, nameSchema } from '@gangway/contract/name';
 import { centredSetup } from '@gangway/core/planning/centred';
 import { api, errorSentence } from '../store/api';
 import { addSetup } from '../store/setupWrites';
@@ -22,7 +23,12 @@ export function NewSetup({ job, onClose }: { readonly job: Job; readonly onClose
     .flatMap(({ rig }) => builtRig(rig, items) ?? [])
     .sort((a, b) => Number(here.has(b.rigId)) - Number(here.has(a.rigId)));
   const id = useId();
-  const [name, setName] = useState('');
+  const [name, setName] = useState(() =>
+    freeName(
+      jobsText.newSetup,
+      job.setups.map((each) => each.name),
+    ),
+  );
   const [chosen, setChosen] = useState(0);
   const [refusal, setRefusal] = useState<string | null>(null);
   const navigate = useNavigate();
@@ -51,6 +57,8 @@ export function NewSetup({ job, onClose }: { readonly job: Job; readonly onClose
           <span className="text-sm text-ink-soft">{jobsText.name}</span>
           <input
             value={name}
+            autoFocus
+            onFocus={(event) => event.currentTarget.select()}
             aria-invalid={refusal !== null}
             aria-describedby={refusal ? `${id}-refusal` : undefined}
             onChange={(event) => {
@@ -69,7 +77,8 @@ export function NewSetup({ job, onClose }: { readonly job: Job; readonly onClose
           )}
           {kit && rigs.length === 0 && (
             <p className="text-sm">
-              {jobsText.theKitHasNoComplete} <TextLink to="/kit/rigs">{jobsText.buildOneFirst}</TextLink>
+              {jobsText.theKitHasNoComplete} <TextLink to="/kit/rigs">{jobsText.buildOneFirst}</TextLink>{' '}
+              <TextLink to={`/first?job=${job.id}`}>{firstText.fourSteps}</TextLink>
             </p>
           )}
           {rigs.map((rig, i) => (

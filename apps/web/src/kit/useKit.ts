@@ -1,11 +1,7 @@
 import { useCallback } from 'react';
-import type { Kit, KitChange } from '@gangway/contract/kit';
-import { api } from '../store/api';
-import '../store/outbox/caches';
-import { outbox } from '../store/outbox/page';
-import { ITEM_RECORD } from '@gangway/contract/record/itemRecord';
-import { presentVersion } from '@gangway/contract/record/versions';
-import { store, useAppDispatch } from '../store/store';
+import type { KitChange } from '@gangway/contract/kit';
+import { changeKit, kitNow } from '../store/kitWrites';
+import { useAppDispatch } from '../store/store';
 import { serialQueue } from '../ui/serialQueue';
 import { changesTo, doneBetween, kitHistory } from './history';
 import { toRedo, toUndo } from '../store/doneHistory';
@@ -13,18 +9,6 @@ import { kitState, useKitSelector } from './kitStore';
 
 /** Going back waits for a change that is still on its way, or it would take back the one before. */
 const turn = serialQueue();
-
-/** The kit as it was fetched last; `null` until it has been. */
-export function kitNow(): Kit | null {
-  return api.endpoints.kit.select(undefined)(store.getState()).data ?? null;
-}
-
-/** Puts changes of the kit into the outbox, with what they change. */
-async function changeKit(changes: readonly KitChange[], said: string): Promise<void> {
-  const put = new Set(changes.flatMap((change) => (change.op === 'putItem' ? [change.item.id] : [])));
-  const was = kitNow()?.items.flatMap(({ item, archived }) => (put.has(item.id) ? [{ item, archived }] : [])) ?? [];
-  await outbox.submit({ kind: 'kit', schema: presentVersion(ITEM_RECORD), changes, was, said });
-}
 
 /** Changes the kit as one step to undo. What the server refuses of it waits in the outbox, with the reason. */
 export function useChangeKit(): (changes: readonly KitChange[], said: string) => Promise<void> {

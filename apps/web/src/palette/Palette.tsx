@@ -1,3 +1,4 @@
+import { firstText } from '@gangway/messages/web/first';
 import { paletteText } from '@gangway/messages/web/palette';
 import { CALCULATORS } from '@gangway/core/calculators/registry';
 import { Command } from 'cmdk';
@@ -36,6 +37,7 @@ export function Palette({ onClose }: { readonly onClose: () => void }) {
     { id: 'rigs', label: paletteText.rigs, run: to('/kit/rigs') },
     { id: 'lenses', label: paletteText.items, run: to('/kit/items/lens') },
     { id: 'compare', label: paletteText.compare, run: to('/kit/compare') },
+    { id: 'first', label: firstText.title, run: to('/first') },
     { id: 'calculators', label: paletteText.calculators, run: to('/calculators') },
   ];
   const here: readonly Entry[] = [

@@ -1,6 +1,6 @@
 import { Ellipsis } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useRef } from 'react';
+import { useRef, type ReactNode } from 'react';
 import { IconButton } from './Button';
 
 interface Action {
@@ -10,16 +10,25 @@ interface Action {
   readonly takesFocus?: boolean;
 }
 
+interface ActionMenuProps {
+  readonly label: string;
+  readonly actions: readonly Action[];
+  /** The button that opens it, where it is not the usual one. */
+  readonly button?: ReactNode;
+}
+
 /** The further things that can be done with something, behind one button. */
-export function ActionMenu({ label, actions }: { readonly label: string; readonly actions: readonly Action[] }) {
+export function ActionMenu({ label, actions, button }: ActionMenuProps) {
   // A field opened while the menu still holds the focus would lose it again; it waits until the menu lets go.
   const waiting = useRef<(() => void) | null>(null);
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger asChild>
-        <IconButton label={label}>
-          <Ellipsis size={18} aria-hidden />
-        </IconButton>
+        {button ?? (
+          <IconButton label={label}>
+            <Ellipsis size={18} aria-hidden />
+          </IconButton>
+        )}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content

@@ -7,10 +7,10 @@ function isKind(value: unknown): value is Kind {
   return typeof value === 'string' && (KIND_NAMES as readonly string[]).includes(value);
 }
 
-/** An item with the values that its kind has gained since it was stored as *unknown*. */
+/** An item with the values that its kind has gained since it was stored as *unknown*; before items said so, none of their values was typical. */
 export function withEverySpec(item: Json): Json {
   const { kind, specs } = item;
   if (!isKind(kind) || !isJson(specs)) return item;
   const blank = Object.fromEntries(specsOf(kind).map(([key, spec]) => [key, emptyValue(spec)]));
-  return { ...item, note: item.note ?? '', specs: { ...blank, ...specs } };
+  return { ...item, note: item.note ?? '', specs: { ...blank, ...specs }, typical: item.typical ?? [] };
 }

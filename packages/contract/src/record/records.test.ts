@@ -152,6 +152,7 @@ describe('what version 2 wrote', () => {
       expect(kitItemSchema.parse(upgraded(ITEM_RECORD, item, 2))).toEqual({
         ...item,
         figures: undefined,
+        typical: [],
         // What its kind has gained since is unknown.
         specs: { ...gainedBy(item.kind), ...inPresentTerms(item.figures) },
       });

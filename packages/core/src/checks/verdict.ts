@@ -4,6 +4,7 @@ import type { RigParts } from '../model/rig';
 import { worstState, type CheckState } from '../state';
 import { checkSentence, missingValue } from './evaluate';
 import { checkNamed, type Found } from './registry';
+import { typicalIn } from './typical';
 
 /**
  * All checks of a setup in one line: "Ready", "Tight: …", "2 checks fail", "Unknown: 1 value missing".
@@ -23,11 +24,15 @@ export function verdictLine(results: readonly Found[], parts: RigParts): string 
       return say(settleText.unknown, { n: missingCount(of('unknown'), parts) });
     case 'tight': {
       const first = of('tight').find(({ kind }) => checkNamed(kind).weight === 'counts');
-      return first ? say(settleText.tight, { sentence: checkSentence(first) }) : settleText.ready;
+      return first ? say(settleText.tight, { sentence: checkSentence(first) }) : readyLine(parts);
     }
     case 'passes':
-      return settleText.ready;
+      return readyLine(parts);
   }
+}
+
+function readyLine(parts: RigParts): string {
+  return typicalIn(parts).length > 0 ? settleText.readyWithTypical : settleText.ready;
 }
 
 /**

@@ -314,6 +314,7 @@ describe('from the reading to the time', () => {
       name: 'old yellow',
       note: '',
       specs: { threadMm: 82, clearMm: 78, heightMm: 5, stops: null },
+      typical: [],
     };
     const settings = exposed({});
     expect(workingExposure(geometryOf({ ...settings, rig: { ...settings.rig, parts: { ...parts, front: [filter] } } }))).toMatchObject({

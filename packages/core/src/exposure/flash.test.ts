@@ -90,6 +90,7 @@ describe('with lens, bellows and filters', () => {
       name: 'old yellow',
       note: '',
       specs: { threadMm: 82, clearMm: 78, heightMm: 5, stops: null },
+      typical: [],
     };
     expect(found(lit({}, {}, { rig: { ...rig, parts: { ...rig.parts, front: [filter] } } }))).toMatchObject({
       totalStops: null,

@@ -16,6 +16,8 @@ export interface ItemOf<K extends Kind> {
   readonly name: string;
   readonly note: string;
   readonly specs: Specs<K>;
+  /** Keys of the values that are typical of its class, not its own: nobody measured or looked them up. */
+  readonly typical: readonly string[];
 }
 
 export type KitItem = { readonly [K in Kind]: ItemOf<K> }[Kind];
@@ -32,11 +34,11 @@ export function specsOf(kind: Kind): readonly (readonly [string, Spec])[] {
   return Object.entries<Spec>(KINDS[kind].specs);
 }
 
-/**
- * The version in which items are written: 3, which gave the specs their
- * present names, or that of the newest value that says it came with a later one.
- */
-export const ITEM_VERSION = Math.max(3, ...KIND_NAMES.flatMap((kind) => specsOf(kind).map(([, { since = 1 }]) => since)));
+/** The version since which an item says which of its values are typical. */
+export const TYPICAL_SINCE = 7;
+
+/** The version in which items are written: that, or that of the newest value that says it came with a later one. */
+export const ITEM_VERSION = Math.max(TYPICAL_SINCE, ...KIND_NAMES.flatMap((kind) => specsOf(kind).map(([, { since = 1 }]) => since)));
 
 /**
  * The definition of one spec; `null` when the kind has none of that name.
@@ -65,7 +67,7 @@ export function specOf(kind: Kind, key: string): Spec | null {
 export function itemOf<K extends Kind>(kind: K, id: string, name: string, known: Partial<Specs<K>>): ItemOf<K> {
   const blank = Object.fromEntries(specsOf(kind).map(([key, spec]) => [key, emptyValue(spec)]));
   // The catalogue of the kind has just written every key with its empty value.
-  return { id, kind, name, note: '', specs: { ...blank, ...known } as Specs<K> };
+  return { id, kind, name, note: '', specs: { ...blank, ...known } as Specs<K>, typical: [] };
 }
 
 /**

@@ -9,6 +9,7 @@ import { MOSAIC_FIELDS } from '../fields/mosaic';
 import { STANCE_FIELDS } from '../fields/scene';
 import { STACK_FIELDS } from '../fields/stack';
 import { DEFAULT_SHARPNESS } from '../focus/sharpness';
+import { TYPICAL_SINCE } from '../kit/item';
 import { ORIENTATION_LABELS } from '../words';
 import { FOCUS_FARTHEST_M, MOVEMENT_MOST_MM } from './bounds';
 import type { Mosaic } from '../model/mosaic';
@@ -58,5 +59,5 @@ export const ALL_SETUP_FIELDS: { readonly [K in keyof SetupSettings]: Field } = 
 /** Where the camera stands, and what stands before it. */
 export const SCENE_FIELDS = { ...STANCE_FIELDS, subject: own<unknown>({ label: setupText.subject, first: null }) };
 
-/** The version of a setup: that of the newest field of its groups, and at least 3, which gave the fields their present names. */
-export const SETUP_VERSION = Math.max(3, newestSince(SETUP_FIELDS), newestSince(MOSAIC_FIELDS), newestSince(STANCE_FIELDS));
+/** The version of a setup: that of the newest field of its groups, and at least that since which the items of its rig say what is typical. */
+export const SETUP_VERSION = Math.max(TYPICAL_SINCE, newestSince(SETUP_FIELDS), newestSince(MOSAIC_FIELDS), newestSince(STANCE_FIELDS));

@@ -22,4 +22,5 @@ export const kitText = catalogue({
   atMost2000ChangesAt: 'At most 2000 changes at once.',
   formatMustBeGangwayKit: 'format must be “gangway-kit”.',
   versionMustBeThisGangway: 'version must be {kitFormat}: this Gangway reads no other version.',
+  typicalNamesValues: '“typical” must be a list of values that this kind of item has.',
 });

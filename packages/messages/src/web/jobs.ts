@@ -58,7 +58,6 @@ export const jobsText = catalogue({
   day: 'Day',
   isImported: '“{name}” is imported.',
   newJob: 'New job',
-  createdClickItsNameTo: '“{name}” created; click its name to change it.',
   jobs: 'Jobs',
   loadingJobs: 'Loading jobs…',
   setups: '{setupCount, plural, one {# setup} other {# setups}}',

@@ -2,7 +2,7 @@ import { checksText } from '@gangway/messages/web/bench/checks';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { ArrowRight } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
+import { Fragment, useState, type ReactNode } from 'react';
 import { type CheckResult, checkNote, checkSentence, missingValue } from '@gangway/core/checks/evaluate';
 import type { Fix } from '@gangway/core/checks/fix';
 import { checkNamed } from '@gangway/core/checks/registry';
@@ -10,12 +10,14 @@ import { fixSentence, fixSetting, marginWords } from '@gangway/core/checks/wordi
 import type { RigParts } from '@gangway/core/model/rig';
 import type { MissingValue } from '@gangway/core/rig/missing';
 import { CheckRow } from '../../ui/CheckRow';
+import { typicalIn } from '@gangway/core/checks/typical';
+import { useSought } from './solverClient';
 import { useChecks } from './useChecks';
 import { TextButton } from '../../ui/TextButton';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { needsSettling, PinnedVerdict, setSolution, Solutions, Verdict } from '../settle/SettlePanel';
-import { SolutionButton } from '../settle/SolutionButton';
-import { useSettled, type Settling } from '../settle/useSettled';
+import { SolutionButton } from '../../setup/settle/SolutionButton';
+import { useSettled, type Settling } from '../../setup/settle/useSettled';
 
 interface ChecksPanelProps {
   readonly geometry: Geometry;
@@ -38,6 +40,7 @@ export function ChecksPanel({ geometry, onApply, onAsk, onPreview, pinned }: Che
     checks.some(({ state }) => state === 'fails' || state === 'unknown'),
   );
   const [assumed, setAssumed] = useState(false);
+  const relied = useSought('typical', settings, typicalIn(settings.rig.parts).length > 0)?.answer.relied ?? {};
   const row = (check: CheckResult) => (
     <CheckRow
       key={check.kind}
@@ -49,6 +52,7 @@ export function ChecksPanel({ geometry, onApply, onAsk, onPreview, pinned }: Che
       assumes={assumed ? checkNamed(check.kind).assumes : null}
       note={check.kind === 'level' && check.state === 'passes' ? null : checkNote(check)}
     >
+      <Relied values={relied[check.kind] ?? []} onAsk={onAsk} />
       <Fixes
         check={check}
         parts={settings.rig.parts}
@@ -116,6 +120,28 @@ export function ChecksPanel({ geometry, onApply, onAsk, onPreview, pinned }: Che
         </div>
       )}
     </section>
+  );
+}
+
+/** The typical values that a check relies on, each a way to enter one's own. */
+function Relied({ values, onAsk }: { readonly values: readonly MissingValue[]; readonly onAsk: (missing: MissingValue) => void }) {
+  if (values.length === 0) return null;
+  return (
+    <p data-typical className="mt-0.5 text-xs text-ink-soft">
+      {checksText.reliesOnTypical}{' '}
+      {values.map((value, i) => (
+        <Fragment key={`${value.itemId} ${value.spec}`}>
+          {i > 0 && ' · '}
+          <TextButton
+            plain
+            onClick={() => onAsk(value)}
+            title={say(checksText.enterYours, { label: value.label, itemName: value.itemName })}
+          >
+            {value.label}
+          </TextButton>
+        </Fragment>
+      ))}
+    </p>
   );
 }
 

@@ -7,6 +7,7 @@ import type { Solved } from '@gangway/core/planning/solveFocus';
 import type { Proposals, Goal } from '@gangway/core/stitching/goals';
 import type { DepthComparison } from '@gangway/core/planning/tiltOrStack';
 import type { SetupSettings } from '@gangway/core/model/setup';
+import type { MissingValue } from '@gangway/core/rig/missing';
 
 /** What is sought off the page. */
 export interface Asked {
@@ -28,6 +29,7 @@ export interface Answered {
   readonly of: number;
   readonly answer:
     | { readonly about: 'fixes'; readonly fixes: Partial<Record<CheckKind, readonly Fix[]>>; readonly failed: boolean }
+    | { readonly about: 'typical'; readonly relied: Partial<Record<CheckKind, readonly MissingValue[]>> }
     | { readonly about: 'solutions'; readonly front: Solved; readonly rear: Solved; readonly none: Solved }
     | { readonly about: 'aperture'; readonly choice: ApertureChoice }
     | { readonly about: 'depth'; readonly comparison: DepthComparison | null }

@@ -1,5 +1,6 @@
 import '../../store/language';
 import { geometryOf } from '@gangway/core/geometry/geometry';
+import { reliesOnTypical } from '@gangway/core/checks/typical';
 import { fixesWithin } from '@gangway/core/settle/fixes';
 import { proposals } from '@gangway/core/stitching/goals';
 import { apertureChoice } from '@gangway/core/planning/apertureChoice';
@@ -24,6 +25,8 @@ addEventListener('message', ({ data: { of, about, settings, goal } }: MessageEve
     switch (about) {
       case 'fixes':
         return { about, ...soughtFixes(settings) };
+      case 'typical':
+        return { about, relied: reliesOnTypical(geometryOf(settings)) };
       case 'solutions':
         return {
           about,

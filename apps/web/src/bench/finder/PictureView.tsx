@@ -1,10 +1,9 @@
 import { finderText } from '@gangway/messages/web/bench/finder';
 import { say } from '@gangway/messages/say';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { seenFaces } from '@gangway/core/scene/edges';
-import { facesOf } from '@gangway/core/scene/faces';
+import { useEffect, useRef, useState } from 'react';
 import { openPicture, rendersHere, type Picture } from './picture';
 import type { Veils } from './renderer';
+import { PlainDrawing } from '../../setup/finder/PlainDrawing';
 import type { FinderView } from '../../setup/finder/view';
 
 interface PictureViewProps {
@@ -39,36 +38,5 @@ function PlainView({ view, width, height, why }: Omit<PictureViewProps, 'veils'>
       <PlainDrawing view={view} width={width} height={height} />
       <p className="absolute bottom-0 left-0 bg-sheet px-1 text-xs">{say(finderText.drawnPlainlyWithoutBlur, { why })}</p>
     </>
-  );
-}
-
-/** Faces and edges as the core projects them. */
-export function PlainDrawing({ view, width, height }: Omit<PictureViewProps, 'veils'>) {
-  const faces = useMemo(() => seenFaces(facesOf(view.subject), view.camera, view.from), [view]);
-  return (
-    <svg
-      width={width}
-      height={height}
-      viewBox="-1 -1 2 2"
-      preserveAspectRatio="none"
-      className="block"
-      data-testid="finder-plain"
-      aria-hidden
-    >
-      <rect x="-1" y="-1" width="2" height="2" fill="#dadfe3" />
-      {faces.map(({ points, tone, edged }, i) => {
-        const fill = `rgb(${tone * 255} ${tone * 255} ${tone * 255})`;
-        return (
-          <polygon
-            key={i}
-            points={points.map(([x, y]) => `${x},${-y}`).join(' ')}
-            fill={fill}
-            stroke={edged ? '#1f1d1a' : fill}
-            strokeWidth="1"
-            vectorEffect="non-scaling-stroke"
-          />
-        );
-      })}
-    </svg>
   );
 }

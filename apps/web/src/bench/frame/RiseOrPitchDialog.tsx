@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 import { riseOrPitch, type LevelRect, type RiseOrPitch } from '@gangway/core/planning/riseOrPitch';
 import { fixed, riseWords } from '@gangway/core/words';
 import { Dialog } from '../../ui/Dialog';
-import { PlainDrawing } from '../finder/PictureView';
+import { PlainDrawing } from '../../setup/finder/PlainDrawing';
 import { finderView, type FinderView } from '../../setup/finder/view';
 import { Th } from '../../ui/Table';
 

@@ -4,10 +4,9 @@ import { settleText } from '@gangway/messages/web/bench/settle';
 import { paletteText } from '@gangway/messages/web/palette';
 import { verdictLine, verdictState } from '@gangway/core/checks/verdict';
 import type { CheckResult } from '@gangway/core/checks/evaluate';
-import { LOCK_FIELDS } from '@gangway/core/fields/locks';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import type { Conflict, Solution } from '@gangway/core/settle/settle';
-import { changeWords, checkName, contradictionSentence, excludedSentence } from '@gangway/core/settle/wording';
+import { changeWords, contradictionSentence, excludedSentence } from '@gangway/core/settle/wording';
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { Button } from '../../ui/Button';
@@ -16,8 +15,9 @@ import { StateMark } from '../../ui/StateMark';
 import { TextButton } from '../../ui/TextButton';
 import { setupEdit } from '../editing/setupEdit';
 import { Locks } from './Locks';
-import { SolutionButton } from './SolutionButton';
-import type { SettledNow, Settling } from './useSettled';
+import { SolutionButton } from '../../setup/settle/SolutionButton';
+import { waysOut } from '../../setup/settle/waysOut';
+import type { SettledNow, Settling } from '../../setup/settle/useSettled';
 
 interface VerdictProps {
   readonly settings: SetupSettings;
@@ -219,19 +219,12 @@ function proofOf({ certificate, needs }: Conflict): ReactNode {
 
 /** What would work with one thing more that may change, or with one requirement let go. */
 function Otherwise({
-  conflict: { would, dropped },
+  conflict,
   shown,
   onPreview,
   onUse,
 }: Pick<FoundProps, 'onPreview' | 'onUse'> & { readonly conflict: Conflict; readonly shown: readonly Solution[] }) {
-  const ways = [
-    ...would
-      .filter(({ solution }) => !shown.includes(solution))
-      .map(({ group, solution }) => ({ heading: say(settleText.allow, { what: LOCK_FIELDS[group].label.toLowerCase() }), solution })),
-    ...dropped
-      .filter(({ solution }) => solution.changes.length > 0)
-      .map(({ kind, solution }) => ({ heading: say(settleText.without, { what: checkName(kind) }), solution })),
-  ];
+  const ways = waysOut(conflict, shown);
   if (ways.length === 0) return null;
   return (
     <>

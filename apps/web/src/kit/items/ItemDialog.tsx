@@ -4,7 +4,8 @@ import { Plus, Trash2 } from 'lucide-react';
 import { useId, useMemo, useState, type ReactNode } from 'react';
 import { useFieldArray, useForm, useWatch, type UseFormRegister } from 'react-hook-form';
 import { EVIDENCE, type Spec } from '@gangway/core/kit/spec';
-import { specApplies, specsOf, type KitItem } from '@gangway/core/kit/item';
+import { specText } from '@gangway/contract/specText';
+import { specApplies, specsOf, valueOf, type KitItem } from '@gangway/core/kit/item';
 import { KINDS } from '@gangway/core/kit/registry';
 import { FORMATS } from '@gangway/core/coverage/formats';
 import { api } from '../../store/api';
@@ -14,6 +15,7 @@ import { useToast } from '../../ui/Notes';
 import { useChangeKit } from '../useKit';
 import { formOf, itemFrom, type ItemForm, type Refusals } from './itemForm';
 import { Select } from '../../ui/Select';
+import { TextButton } from '../../ui/TextButton';
 
 interface ItemDialogProps {
   readonly item: KitItem;
@@ -57,9 +59,41 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
     onSaved(read.item);
   };
 
-  const groups = [...new Set(specsOf(item.kind).map(([, { group }]) => group))].map(
-    (group) => [group, specsOf(item.kind).filter(([, spec]) => spec.group === group)] as const,
+  const first: readonly string[] = KINDS[item.kind].first;
+  const asked = specsOf(item.kind).filter(([key]) => first.includes(key));
+  const rest = specsOf(item.kind).filter(([key]) => !first.includes(key));
+  const groups = [...new Set(rest.map(([, { group }]) => group))].map(
+    (group) => [group, rest.filter(([, spec]) => spec.group === group)] as const,
   );
+  const typical = useWatch({ control, name: 'typical' });
+  const confirm = (...keys: readonly string[]) =>
+    form.setValue(
+      'typical',
+      typical.filter((key) => !keys.includes(key)),
+      { shouldDirty: true },
+    );
+  const fieldsOf = (entries: typeof rest) =>
+    entries
+      .filter(([, spec]) => spec.type !== 'circles' && shown(spec))
+      .map(([key, spec]) => (
+        <SpecField
+          key={key}
+          name={key}
+          spec={spec}
+          register={register}
+          refusal={refusals.get(`specs.${key}`)}
+          focus={ask === key}
+          listId={jointsId}
+          helpId={helpId}
+          onHelp={setHelp}
+          {...(typical.includes(key) && { onConfirm: () => confirm(key) })}
+        />
+      ));
+  // Someone who adds a thing is asked for little; who comes for a value, or to what has values, sees them.
+  const [more, setMore] = useState(
+    () => (ask !== undefined && !first.includes(ask)) || rest.some(([key, spec]) => specText(spec, valueOf(item, key)) !== ''),
+  );
+  const refusedThere = [...refusals.keys()].some((field) => !['name', 'note', ...first.map((key) => `specs.${key}`)].includes(field));
   const shown = (spec: Spec) => specApplies(spec, (key) => specs[key]);
   return (
     <Dialog open wide onClose={onClose} title={there ? item.name : KINDS[item.kind].title} help={itemsText.leaveEmptyWhatYouDo}>
@@ -87,105 +121,108 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
             {(id) => <input id={id} {...register('note')} data-field="note" autoComplete="off" className={FIELD} />}
           </Labelled>
         </div>
-        {groups.map(([group, entries]) => (
-          <fieldset key={group} hidden={!entries.some(([, spec]) => shown(spec))} className="grid gap-x-4 gap-y-2 sm:grid-cols-3">
-            <legend className="engraved mb-1">{group}</legend>
-            {group === 'Frame' && (item.kind === 'body' || item.kind === 'film') && (
-              <Labelled words={itemsText.useTheSizeOf}>
-                {(id) => (
-                  <Select
-                    id={id}
-                    className={FIELD}
-                    value=""
-                    onChange={(event) => {
-                      const format = FORMATS.find(({ id }) => id === event.target.value);
-                      if (!format) return;
-                      form.setValue('specs.widthMm', String(format.widthMm), { shouldDirty: true });
-                      form.setValue('specs.heightMm', String(format.heightMm), { shouldDirty: true });
-                    }}
-                  >
-                    <option value="">{itemsText.chooseAFormat}</option>
-                    {FORMATS.map(({ id, name }) => (
-                      <option key={id} value={id}>
-                        {name}
-                      </option>
-                    ))}
-                  </Select>
-                )}
-              </Labelled>
-            )}
-            {entries
-              .filter(([, spec]) => spec.type !== 'circles' && shown(spec))
-              .map(([key, spec]) => (
-                <SpecField
-                  key={key}
-                  name={key}
-                  spec={spec}
-                  register={register}
-                  refusal={refusals.get(`specs.${key}`)}
-                  focus={ask === key}
-                  listId={jointsId}
-                  helpId={helpId}
-                  onHelp={setHelp}
-                />
-              ))}
-            {entries.some(([, spec]) => spec.type === 'circles') && (
-              <div className="sm:col-span-3">
-                <p className="mb-1 text-sm text-ink-soft">{itemsText.sharpCirclesByAperture}</p>
-                <div className="grid gap-2">
-                  {circles.fields.map((row, i) => (
-                    <div key={row.id} className="grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-2">
-                      <Labelled words={itemsText.atF} refusal={refusals.get(`circles.${i}.fNumber`)}>
-                        {(id) => (
-                          <input
-                            id={id}
-                            {...register(`circles.${i}.fNumber`)}
-                            data-field={`circles.${i}.fNumber`}
-                            aria-invalid={refusals.has(`circles.${i}.fNumber`) || undefined}
-                            inputMode="decimal"
-                            autoComplete="off"
-                            className={FIELD}
-                          />
-                        )}
-                      </Labelled>
-                      <Labelled words={itemsText.diameterMm} refusal={refusals.get(`circles.${i}.diameterMm`)}>
-                        {(id) => (
-                          <input
-                            id={id}
-                            {...register(`circles.${i}.diameterMm`)}
-                            data-field={`circles.${i}.diameterMm`}
-                            aria-invalid={refusals.has(`circles.${i}.diameterMm`) || undefined}
-                            inputMode="decimal"
-                            autoComplete="off"
-                            className={FIELD}
-                          />
-                        )}
-                      </Labelled>
-                      <Labelled words={itemsText.is}>
-                        {(id) => (
-                          <Select id={id} {...register(`circles.${i}.evidence`)} className={FIELD}>
-                            {Object.entries(EVIDENCE).map(([value, words]) => (
-                              <option key={value} value={value}>
-                                {words}
-                              </option>
-                            ))}
-                          </Select>
-                        )}
-                      </Labelled>
-                      <IconButton label={itemsText.removeThisCircle} onClick={() => circles.remove(i)}>
-                        <Trash2 size={16} aria-hidden />
-                      </IconButton>
-                    </div>
+        {item.typical.length > 0 && (
+          <p className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-md bg-sunk px-3 py-2 text-sm">
+            <span>{say(itemsText.typicalLeft, { n: typical.length })}</span>
+            {typical.length > 0 && <TextButton onClick={() => confirm(...typical)}>{itemsText.confirmAll}</TextButton>}
+          </p>
+        )}
+        <fieldset className="grid gap-x-4 gap-y-2 sm:grid-cols-4">
+          <legend className="sr-only">{itemsText.first}</legend>
+          {fieldsOf(asked)}
+          {(item.kind === 'body' || item.kind === 'film') && (
+            <Labelled words={itemsText.useTheSizeOf}>
+              {(id) => (
+                <Select
+                  id={id}
+                  className={FIELD}
+                  value=""
+                  onChange={(event) => {
+                    const format = FORMATS.find(({ id }) => id === event.target.value);
+                    if (!format) return;
+                    form.setValue('specs.widthMm', String(format.widthMm), { shouldDirty: true });
+                    form.setValue('specs.heightMm', String(format.heightMm), { shouldDirty: true });
+                  }}
+                >
+                  <option value="">{itemsText.chooseAFormat}</option>
+                  {FORMATS.map(({ id, name }) => (
+                    <option key={id} value={id}>
+                      {name}
+                    </option>
                   ))}
-                </div>
-                {circles.fields.length === 0 && <p className="text-sm text-ink-soft">{itemsText.noneGiven80OfThe}</p>}
-                <Button className="mt-2" onClick={() => circles.append({ fNumber: '', diameterMm: '', evidence: 'measured' })}>
-                  <Plus size={15} aria-hidden /> {itemsText.addACircle}
-                </Button>
-              </div>
-            )}
-          </fieldset>
-        ))}
+                </Select>
+              )}
+            </Labelled>
+          )}
+        </fieldset>
+        <details open={more || refusedThere} onToggle={({ currentTarget }) => setMore(currentTarget.open)}>
+          <summary className="cursor-pointer text-sm font-medium">
+            {say(itemsText.moreValues, { groups: groups.map(([group]) => group.toLowerCase()).join(', ') })}
+          </summary>
+          <div className="mt-3 grid gap-4">
+            {groups.map(([group, entries]) => (
+              <fieldset key={group} hidden={!entries.some(([, spec]) => shown(spec))} className="grid gap-x-4 gap-y-2 sm:grid-cols-3">
+                <legend className="engraved mb-1">{group}</legend>
+                {fieldsOf(entries)}
+                {entries.some(([, spec]) => spec.type === 'circles') && (
+                  <div className="sm:col-span-3">
+                    <p className="mb-1 text-sm text-ink-soft">{itemsText.sharpCirclesByAperture}</p>
+                    <div className="grid gap-2">
+                      {circles.fields.map((row, i) => (
+                        <div key={row.id} className="grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-2">
+                          <Labelled words={itemsText.atF} refusal={refusals.get(`circles.${i}.fNumber`)}>
+                            {(id) => (
+                              <input
+                                id={id}
+                                {...register(`circles.${i}.fNumber`)}
+                                data-field={`circles.${i}.fNumber`}
+                                aria-invalid={refusals.has(`circles.${i}.fNumber`) || undefined}
+                                inputMode="decimal"
+                                autoComplete="off"
+                                className={FIELD}
+                              />
+                            )}
+                          </Labelled>
+                          <Labelled words={itemsText.diameterMm} refusal={refusals.get(`circles.${i}.diameterMm`)}>
+                            {(id) => (
+                              <input
+                                id={id}
+                                {...register(`circles.${i}.diameterMm`)}
+                                data-field={`circles.${i}.diameterMm`}
+                                aria-invalid={refusals.has(`circles.${i}.diameterMm`) || undefined}
+                                inputMode="decimal"
+                                autoComplete="off"
+                                className={FIELD}
+                              />
+                            )}
+                          </Labelled>
+                          <Labelled words={itemsText.is}>
+                            {(id) => (
+                              <Select id={id} {...register(`circles.${i}.evidence`)} className={FIELD}>
+                                {Object.entries(EVIDENCE).map(([value, words]) => (
+                                  <option key={value} value={value}>
+                                    {words}
+                                  </option>
+                                ))}
+                              </Select>
+                            )}
+                          </Labelled>
+                          <IconButton label={itemsText.removeThisCircle} onClick={() => circles.remove(i)}>
+                            <Trash2 size={16} aria-hidden />
+                          </IconButton>
+                        </div>
+                      ))}
+                    </div>
+                    {circles.fields.length === 0 && <p className="text-sm text-ink-soft">{itemsText.noneGiven80OfThe}</p>}
+                    <Button className="mt-2" onClick={() => circles.append({ fNumber: '', diameterMm: '', evidence: 'measured' })}>
+                      <Plus size={15} aria-hidden /> {itemsText.addACircle}
+                    </Button>
+                  </div>
+                )}
+              </fieldset>
+            ))}
+          </div>
+        </details>
         <div className="sticky -bottom-5 -mx-5 -mb-5 flex items-center justify-end gap-2 border-t border-hairline bg-sheet px-5 py-3">
           {refusals.size > 0 && (
             <p role="alert" className="grow text-sm text-fails">
@@ -219,9 +256,11 @@ interface SpecFieldProps {
   readonly helpId: string;
   /** Takes how to measure the value whose field is being typed in. */
   readonly onHelp: (how: string) => void;
+  /** Of a value that is typical: takes it for that of this item. */
+  readonly onConfirm?: () => void;
 }
 
-function SpecField({ name, spec, register, refusal, focus, listId, helpId, onHelp }: SpecFieldProps) {
+function SpecField({ name, spec, register, refusal, focus, listId, helpId, onHelp, onConfirm }: SpecFieldProps) {
   const path = `specs.${name}` as const;
   const props = {
     ...register(path),
@@ -234,7 +273,22 @@ function SpecField({ name, spec, register, refusal, focus, listId, helpId, onHel
   } as const;
   const unit = 'unit' in spec && spec.unit !== '' ? `, ${spec.unit}` : '';
   return (
-    <Labelled words={`${spec.label}${unit}`} refusal={refusal}>
+    <Labelled
+      words={`${spec.label}${unit}`}
+      refusal={refusal}
+      beside={
+        onConfirm && (
+          <TextButton
+            onClick={onConfirm}
+            aria-label={say(itemsText.confirm, { label: spec.label })}
+            title={itemsText.typicalNotYours}
+            className="text-xs"
+          >
+            {itemsText.typical}
+          </TextButton>
+        )
+      }
+    >
       {(id) =>
         spec.type === 'choice' || spec.type === 'flag' ? (
           <Select id={id} {...props}>
@@ -269,17 +323,20 @@ function SpecField({ name, spec, register, refusal, focus, listId, helpId, onHel
 interface LabelledProps {
   readonly words: string;
   readonly refusal?: string | undefined;
+  /** What stands beside the label. */
+  readonly beside?: ReactNode;
   readonly children: (id: string) => ReactNode;
 }
 
 /** A field with its label, and why what is in it was refused. */
-function Labelled({ words, refusal, children }: LabelledProps) {
+function Labelled({ words, refusal, beside, children }: LabelledProps) {
   const id = useId();
   return (
     <div className="self-end">
-      <label htmlFor={id} className="block text-sm leading-tight text-ink-soft">
-        {words}
-      </label>
+      <div className="flex items-baseline justify-between gap-2 text-sm leading-tight text-ink-soft">
+        <label htmlFor={id}>{words}</label>
+        {beside}
+      </div>
       {children(id)}
       {refusal && (
         <span role="alert" className="block text-sm text-fails">

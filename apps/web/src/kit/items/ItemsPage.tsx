@@ -10,13 +10,16 @@ import {
   useReactTable,
   type SortingState,
 } from '@tanstack/react-table';
-import { ArrowDown, ArrowUp, Plus, Search } from 'lucide-react';
+import { ArrowDown, ArrowUp, ChevronDown, Plus, Search } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { specText, specLabel } from '@gangway/contract/specText';
 import type { ItemRow } from '@gangway/contract/kit';
 import { applies, specOf, specsOf, itemOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/core/kit/item';
+import { itemOfClass, type KitClass } from '@gangway/core/kit/classes/class';
+import { classesOf } from '@gangway/core/kit/classes/registry';
 import { KINDS } from '@gangway/core/kit/registry';
+import { copyName, freeName } from '@gangway/contract/name';
 import { ActionMenu } from '../../ui/ActionMenu';
 import { Button } from '../../ui/Button';
 import { useToast } from '../../ui/Notes';
@@ -105,6 +108,17 @@ function Items({ kind }: { readonly kind: Kind }) {
     );
     tell(say(itemsText.isArchived, { name: row.item.name, archived: archived ? 'yes' : 'no' }));
   };
+  const classes = classesOf(kind);
+  const addOf = async (of: KitClass) => {
+    const name = freeName(
+      of.name,
+      kit.items.map((row) => row.item.name),
+    );
+    // An item of a class is of its kind, which the union of kinds cannot express.
+    const item = itemOfClass(of, crypto.randomUUID(), name) as KitItem;
+    await change([{ op: 'putItem', item, archived: false, version: null }], say(itemsText.added, { name }));
+    tell(say(itemsText.isInTheKitTypical, { name }));
+  };
   const remove = async (row: ItemRow) => {
     await change([{ op: 'removeItem', id: row.item.id, version: row.version }], say(itemsText.deleted, { name: row.item.name }));
     const used = row.used.rigs + row.used.setups > 0;
@@ -117,7 +131,10 @@ function Items({ kind }: { readonly kind: Kind }) {
   const copy = (item: KitItem): KitItem => ({
     ...item,
     id: crypto.randomUUID(),
-    name: say(itemsText.copy, { name: item.name }).slice(0, 120),
+    name: copyName(
+      item.name,
+      kit.items.map((row) => row.item.name),
+    ),
   });
 
   return (
@@ -136,16 +153,41 @@ function Items({ kind }: { readonly kind: Kind }) {
         </label>
         <Check words={itemsText.withMissingValues} checked={onlyUnknown} onChange={setOnlyUnknown} />
         <Check words={itemsText.showArchived} checked={away} onChange={setAway} />
+        {classes.length > 0 && (
+          <ActionMenu
+            label={itemsText.fromAClassMenu}
+            actions={classes.map((each) => ({ label: each.name, onSelect: () => void addOf(each) }))}
+            button={
+              <Button title={itemsText.fromAClassMenu}>
+                {itemsText.fromAClass} <ChevronDown size={15} aria-hidden />
+              </Button>
+            }
+          />
+        )}
         <Button look="main" onClick={() => setOpen(itemOf(kind, crypto.randomUUID(), '', {}) as KitItem)}>
           <Plus size={15} aria-hidden /> {itemsText.new}
         </Button>
       </div>
       {table.getRowModel().rows.length === 0 ? (
-        <p className="max-w-prose text-ink-soft">
-          {kit.items.some(({ item }) => item.kind === kind)
-            ? itemsText.nothingHereMatches
-            : say(itemsText.noneYetEnterTheFirst, { title: title.toLowerCase() })}
-        </p>
+        <div className="grid max-w-prose gap-3">
+          <p className="text-ink-soft">
+            {kit.items.some(({ item }) => item.kind === kind)
+              ? itemsText.nothingHereMatches
+              : say(itemsText.noneYetEnterTheFirst, { title: title.toLowerCase() })}
+          </p>
+          {classes.length > 0 && !kit.items.some(({ item }) => item.kind === kind) && (
+            <>
+              <p className="text-ink-soft">{itemsText.orStartFrom}</p>
+              <ul className="grid justify-items-start gap-1.5">
+                {classes.map((each) => (
+                  <li key={each.id}>
+                    <Button onClick={() => void addOf(each)}>{each.name}</Button>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+        </div>
       ) : (
         <div className="relative overflow-x-auto">
           <table className="w-full border-collapse text-sm">
@@ -194,6 +236,11 @@ function Items({ kind }: { readonly kind: Kind }) {
                             {words}
                           </TextButton>
                           {original.archived && <span className="ml-2 text-xs font-normal text-ink-soft">{itemsText.archived2}</span>}
+                          {original.item.typical.length > 0 && (
+                            <span className="ml-2 text-xs font-normal text-ink-soft" title={itemsText.typicalNotYours}>
+                              {say(itemsText.typicalCount, { n: original.item.typical.length })}
+                            </span>
+                          )}
                         </Th>
                       ) : (
                         <td

@@ -1,4 +1,6 @@
 import { DEMO_ITEMS } from '@gangway/contract/demoKit';
+import { itemOfClass } from '@gangway/core/kit/classes/class';
+import { CLASSES } from '@gangway/core/kit/classes/registry';
 import { formOf, itemFrom } from './itemForm';
 
 describe('the sheet of an item', () => {
@@ -42,5 +44,22 @@ describe('the sheet of an item', () => {
     const typed = (offsetMm: string) => itemFrom({ ...formOf(board), specs: { ...formOf(board).specs, offsetMm } }, board);
     expect(typed('')).toMatchObject({ item: { specs: { offsetMm: null } } });
     expect(typed('−12,5')).toMatchObject({ item: { specs: { offsetMm: -12.5 } } });
+  });
+
+  test('of an item of a class, what is typed over or confirmed is typical no longer', () => {
+    const lens = itemOfClass(CLASSES.shiftWide, crypto.randomUUID());
+    const form = formOf(lens);
+    expect(itemFrom(form, lens)).toEqual({ item: lens });
+    const taken = itemFrom(
+      {
+        ...form,
+        specs: { ...form.specs, imageCircleMm: '68' },
+        // Confirmed as it is.
+        typical: form.typical.filter((key) => key !== 'focalMm'),
+      },
+      lens,
+    );
+    if (!('item' in taken)) throw new Error('was refused');
+    expect(lens.typical.filter((key) => !taken.item.typical.includes(key)).sort()).toEqual(['focalMm', 'imageCircleMm']);
   });
 });

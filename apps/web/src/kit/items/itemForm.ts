@@ -3,6 +3,7 @@ import { specText, readSpec } from '@gangway/contract/specText';
 import { kitItemSchema } from '@gangway/contract/kit';
 import { EVIDENCE, type CircleRow, type Evidence } from '@gangway/core/kit/spec';
 import { specsOf, valueOf, type KitItem } from '@gangway/core/kit/item';
+import equal from 'fast-deep-equal';
 import { typedNumber } from '@gangway/contract/typedNumber';
 
 /** An item as it is typed: every value as text, circles row by row. */
@@ -11,6 +12,8 @@ export interface ItemForm {
   note: string;
   specs: Record<string, string>;
   circles: { fNumber: string; diameterMm: string; evidence: Evidence }[];
+  /** The values that are still taken to be typical, by their keys. */
+  typical: string[];
 }
 
 /** What an item says in the fields of its sheet. */
@@ -29,17 +32,15 @@ export function formOf(item: KitItem): ItemForm {
       }));
     else specs[key] = specText(spec, value);
   }
-  return { name: item.name, note: item.note, specs, circles };
+  return { name: item.name, note: item.note, specs, circles, typical: [...item.typical] };
 }
 
 /** Where a field's refusal is shown: a path such as "specs.focalMm" or "circles.0.diameterMm". */
 export type Refusals = ReadonlyMap<string, string>;
 
 /** What was typed as an item, or what of it is refused; nothing is taken until all of it can be. */
-export function itemFrom(
-  form: ItemForm,
-  { id, kind }: Pick<KitItem, 'id' | 'kind'>,
-): { readonly item: KitItem } | { readonly refusals: Refusals } {
+export function itemFrom(form: ItemForm, from: KitItem): { readonly item: KitItem } | { readonly refusals: Refusals } {
+  const { id, kind } = from;
   const refusals = new Map<string, string>();
   const specs: Record<string, unknown> = {};
   for (const [key, spec] of specsOf(kind)) {
@@ -56,7 +57,9 @@ export function itemFrom(
     if (read.ok) specs[key] = read.value;
     else refusals.set(`specs.${key}`, read.message);
   }
-  const parsed = kitItemSchema.safeParse({ id, kind, name: form.name, note: form.note, specs });
+  // What was typed over is typical no longer.
+  const typical = form.typical.filter((key) => equal(specs[key], valueOf(from, key)));
+  const parsed = kitItemSchema.safeParse({ id, kind, name: form.name, note: form.note, specs, typical });
   if (parsed.success && refusals.size === 0) return { item: parsed.data };
   for (const { path, message } of parsed.error?.issues ?? []) {
     const steps = path.map(String);

@@ -1,12 +1,13 @@
 import { verdictSentence } from '@gangway/core/rig/verdicts/verdicts';
 import { rigsText } from '@gangway/messages/web/kit/rigs';
 import { say } from '@gangway/messages/say';
-import { freeName } from '@gangway/contract/name';
-import { Plus } from 'lucide-react';
+import { copyName, freeName } from '@gangway/contract/name';
+import { ChevronDown, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { RigRow } from '@gangway/contract/kit';
 import { EMPTY_PLAN, partsInOrder, RIG_KINDS } from '@gangway/core/rig/parts';
+import { RIG_CLASSES, type RigClass } from '@gangway/core/rig/usualRigs';
 import { ActionMenu } from '../../ui/ActionMenu';
 import { Button } from '../../ui/Button';
 import { useToast } from '../../ui/Notes';
@@ -15,6 +16,7 @@ import { useOpenKit } from '../KitFrame';
 import { useChangeKit } from '../useKit';
 import { isFault, PLACE_WORDS, rigFacts } from './rigSelectors';
 import { useItems } from '../../store/useItems';
+import { usualRig } from '../../store/usualRig';
 
 /** All rigs, each with what it is made of and the worst that is to be said of it. */
 export function RigsPage() {
@@ -37,6 +39,12 @@ export function RigsPage() {
     await put(null, { id, name, plan: EMPTY_PLAN }, false, rigsText.newRig2);
     await navigate(`/kit/rigs/${id}`);
   };
+  const addUsual = async (of: RigClass) => {
+    const made = usualRig(of, kit);
+    await change(made.changes, say(rigsText.usualRigAdded, { name: made.rig.name }));
+    await navigate(`/kit/rigs/${made.rig.id}`);
+    tell(say(rigsText.usualRigIsThere, { name: made.rig.name }));
+  };
   const remove = async (row: RigRow) => {
     await change([{ op: 'removeRig', id: row.rig.id, version: row.version }], say(rigsText.rigDeleted, { name: row.rig.name }));
     tell(
@@ -57,6 +65,15 @@ export function RigsPage() {
           <input type="checkbox" checked={away} onChange={(event) => setAway(event.target.checked)} className="accent-accent" />
           {rigsText.showArchived}
         </label>
+        <ActionMenu
+          label={rigsText.usualRigs}
+          actions={RIG_CLASSES.map((each) => ({ label: each.name, onSelect: () => void addUsual(each) }))}
+          button={
+            <Button title={rigsText.usualRigs}>
+              {rigsText.aUsualRig} <ChevronDown size={15} aria-hidden />
+            </Button>
+          }
+        />
         <Button look="main" onClick={() => void add()}>
           <Plus size={15} aria-hidden /> {rigsText.newRig}
         </Button>
@@ -97,7 +114,14 @@ export function RigsPage() {
                       onSelect: () =>
                         void put(
                           null,
-                          { ...rig, id: crypto.randomUUID(), name: say(rigsText.copy, { name: rig.name }).slice(0, 120) },
+                          {
+                            ...rig,
+                            id: crypto.randomUUID(),
+                            name: copyName(
+                              rig.name,
+                              kit.rigs.map((each) => each.rig.name),
+                            ),
+                          },
                           false,
                           say(rigsText.copyOf, { name: rig.name }),
                         ),

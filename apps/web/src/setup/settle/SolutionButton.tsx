@@ -7,9 +7,9 @@ import type { Solution } from '@gangway/core/settle/settle';
 import { changeWords, costWords, leastMargins } from '@gangway/core/settle/wording';
 import { capital } from '@gangway/core/words';
 import { useEffect } from 'react';
-import { CircleMiniature } from '../../setup/CircleMiniature';
-import { finderView } from '../../setup/finder/view';
-import { PlainDrawing } from '../finder/PictureView';
+import { CircleMiniature } from '../CircleMiniature';
+import { finderView } from '../finder/view';
+import { PlainDrawing } from '../finder/PlainDrawing';
 
 interface SolutionButtonProps {
   readonly solution: Solution;
@@ -58,14 +58,14 @@ export function SolutionButton({ solution, heading, onPreview, onUse }: Solution
 const PICTURE_PX = 56;
 
 /** The picture in small, as the core projects it; nothing without a subject. */
-function SmallPicture({ settings }: { readonly settings: SetupSettings }) {
+export function SmallPicture({ settings, size = PICTURE_PX }: { readonly settings: SetupSettings; readonly size?: number }) {
   const geometry = geometryOf(settings);
   const view = settings.mosaic ? null : finderView(geometry);
   if (view === null) return null;
   const { widthMm, heightMm } = geometry.wholeFrame;
-  const scale = PICTURE_PX / Math.max(widthMm, heightMm);
+  const scale = size / Math.max(widthMm, heightMm);
   return (
-    <span aria-hidden className="grid shrink-0 place-items-center" style={{ width: PICTURE_PX, height: PICTURE_PX }}>
+    <span aria-hidden className="grid shrink-0 place-items-center" style={{ width: size, height: size }}>
       <span className="block border border-rule">
         <PlainDrawing view={view} width={Math.round(widthMm * scale)} height={Math.round(heightMm * scale)} />
       </span>

@@ -2,8 +2,8 @@ import type { Rig } from '@gangway/core/model/rig';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import type { Settled } from '@gangway/core/settle/settle';
 import { useEffect, useState } from 'react';
-import { settleOffPage } from '../../setup/settle/settleClient';
-import { useRigs } from '../../setup/settle/useRigs';
+import { settleOffPage } from './settleClient';
+import { useRigs } from './useRigs';
 
 /** So long a setup has to rest before it is settled quietly, ms. */
 const REST_MS = 700;
@@ -30,9 +30,12 @@ interface State extends SettledNow {
   readonly rigs: readonly Rig[];
 }
 
-/** A setup settled off the page once it rests; nothing while it is not wanted. */
-export function useSettled(settings: SetupSettings, wanted: boolean): Settling {
-  const rigs = useRigs();
+const NONE: readonly Rig[] = [];
+
+/** A setup settled off the page once it rests; nothing while it is not wanted. Other rigs of the kit count where they are not left out. */
+export function useSettled(settings: SetupSettings, wanted: boolean, otherRigs = true): Settling {
+  const ofKit = useRigs();
+  const rigs = otherRigs ? ofKit : NONE;
   const [state, setState] = useState<State | null>(null);
   const [givenUp, setGivenUp] = useState<SetupSettings | null>(null);
   useEffect(() => {

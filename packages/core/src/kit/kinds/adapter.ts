@@ -69,6 +69,7 @@ export const adapter = defineKind({
     ...movements,
   },
   joints: { behind: 'bodyMount', before: 'lensMount' },
+  first: ['lensMount', 'bodyMount', 'thicknessMm', 'slides'],
   listed: ['lensMount', 'bodyMount', 'thicknessMm', 'travelMm', 'tiltDeg', 'stitching'],
   contradictions: () => [],
 });

@@ -23,6 +23,7 @@ export const board = defineKind({
     }),
   },
   joints: { behind: 'boardMount', before: 'hole' },
+  first: ['boardMount', 'hole', 'offsetMm'],
   listed: ['boardMount', 'hole', 'offsetMm'],
   contradictions: () => [],
 });

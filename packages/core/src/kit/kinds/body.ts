@@ -84,6 +84,7 @@ export const body = defineKind({
     contacts,
   },
   joints: { behind: null, before: 'mount' },
+  first: ['widthMm', 'heightMm', 'columnsPx', 'rowsPx'],
   listed: ['widthMm', 'heightMm', 'columnsPx', 'mount', 'flangeDistanceMm', 'shutter'],
   contradictions: ({ columnsPx, rowsPx }) =>
     (columnsPx === null) === (rowsPx === null)

@@ -85,6 +85,7 @@ export const camera = defineKind({
     }),
   },
   joints: { behind: 'backMount', before: 'boardMount' },
+  first: ['bellowsMinMm', 'bellowsMaxMm', 'frontRiseMm', 'frontTiltDeg'],
   listed: ['boardMount', 'backMount', 'bellowsMinMm', 'bellowsMaxMm', 'frontRiseMm'],
   contradictions: ({ bellowsMinMm, bellowsMaxMm, bagMinMm, bagMaxMm }) => [
     ...inOrder([bellowsMinMm, bellowsMaxMm], 'bellowsMaxMm', kindsText.theLongestBellowsMustBe),

@@ -45,6 +45,7 @@ export const converter = defineKind({
     contacts,
   },
   joints: { behind: 'bodyMount', before: 'lensMount' },
+  first: ['factor', 'lensMount', 'bodyMount'],
   listed: ['factor', 'lensMount', 'bodyMount', 'contacts'],
   contradictions: () => [],
 });

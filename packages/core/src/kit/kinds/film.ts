@@ -47,6 +47,7 @@ export const film = defineKind({
     mount: joint(MOUNT, kindsText.fitsTheBack),
   },
   joints: { behind: null, before: 'mount' },
+  first: ['widthMm', 'heightMm', 'form', 'iso'],
   listed: ['widthMm', 'heightMm', 'form', 'mount'],
   contradictions: () => [],
 });

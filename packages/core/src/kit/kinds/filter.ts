@@ -28,6 +28,7 @@ export const filter = defineKind({
     stops: number({ group: FRONT, label: kindsText.filterFactor, unit: 'stops', min: 0, max: 30, earlierLabels: ['Takes light'] }),
   },
   joints: { behind: 'threadMm', before: 'threadMm' },
+  first: ['threadMm', 'clearMm', 'heightMm', 'stops'],
   listed: ['threadMm', 'clearMm', 'heightMm', 'stops'],
   contradictions: () => [],
 });

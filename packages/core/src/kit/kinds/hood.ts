@@ -20,6 +20,7 @@ export const hood = defineKind({
     heightMm: number({ group: FRONT, label: kindsText.height, unit: 'mm', min: 0, max: 300 }),
   },
   joints: { behind: 'threadMm', before: null },
+  first: ['threadMm', 'clearMm', 'heightMm'],
   listed: ['threadMm', 'clearMm', 'heightMm'],
   contradictions: () => [],
 });

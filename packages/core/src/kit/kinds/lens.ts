@@ -301,6 +301,7 @@ export const lens = defineKind({
     ...movements,
   },
   joints: { behind: 'mount', before: 'filterThreadMm' },
+  first: ['focalMm', 'widestFNumber', 'smallestFNumber', 'imageCircleMm'],
   listed: ['focalMm', 'widestFNumber', 'imageCircleMm', 'mount', 'travelMm', 'tiltDeg', 'filterThreadMm'],
   contradictions: ({ widestFNumber, smallestFNumber, tNumber, imageCircleMm, sharpCircles, ...specs }) => [
     ...inOrder([widestFNumber, smallestFNumber], 'smallestFNumber', kindsText.theSmallestApertureMustHave),

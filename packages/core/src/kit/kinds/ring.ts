@@ -27,6 +27,7 @@ export const ring = defineKind({
     heightMm: number({ group: FRONT, label: kindsText.height, unit: 'mm', min: 0, max: 100 }),
   },
   joints: { behind: 'threadMm', before: 'frontThreadMm' },
+  first: ['threadMm', 'frontThreadMm', 'heightMm'],
   listed: ['threadMm', 'frontThreadMm', 'heightMm'],
   contradictions: () => [],
 });

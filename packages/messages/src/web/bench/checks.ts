@@ -27,4 +27,6 @@ export const checksText = catalogue({
   endStop2: ', end stop',
   showAssumptions: 'What the checks assume',
   hideAssumptions: 'Hide what the checks assume',
+  reliesOnTypical: 'Relies on typical values, not yours:',
+  enterYours: 'Enter the {label} of your {itemName}',
 });

@@ -50,7 +50,6 @@ export const rigsText = catalogue({
   setup: '{setups} {setups, plural, one {setup} other {setups}}',
   moreFor: 'More for {name}',
   duplicate: 'Duplicate',
-  copy: '{name} (copy)',
   copyOf: 'copy of {name}',
   unarchive: 'Unarchive',
   archive: 'Archive',
@@ -68,4 +67,8 @@ export const rigsText = catalogue({
   checks: 'Checks',
   of: '{label} of {itemName}',
   fixes: 'Fixes',
+  aUsualRig: 'A usual rig',
+  usualRigs: 'Build a usual rig from typical values',
+  usualRigAdded: 'rig {name} with its items',
+  usualRigIsThere: '“{name}” is built with typical values. Enter your own as you measure them.',
 });
