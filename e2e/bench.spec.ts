@@ -321,6 +321,19 @@ test('the drawings of a step change places, the line between them moves, and bot
   expect(await violations(page)).toEqual([]);
 });
 
+test('parts of a panel that are rarely needed are closed, open with a press, and stay open on this device', async ({ page, gangway }) => {
+  await openSetup(page, gangway, /Hydraulic tower, small format/);
+  await page.evaluate(() => localStorage.removeItem('gangway.open.level'));
+  await page.getByRole('radio', { name: 'Frame', exact: true }).click();
+  const print = page.getByRole('textbox', { name: 'Print width' });
+  await expect(print).toBeHidden();
+  await page.getByRole('heading', { name: 'Level', exact: true }).click();
+  await expect(print).toBeVisible();
+  await page.getByRole('radio', { name: 'Coverage', exact: true }).click();
+  await page.getByRole('radio', { name: 'Frame', exact: true }).click();
+  await expect(print).toBeVisible();
+});
+
 test('jobs page, bench and choice of rigs have no violation that axe finds, contrast included', async ({ page, gangway }) => {
   await page.goto(gangway.url);
   await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks' })).toBeVisible();

@@ -107,6 +107,9 @@ export const test = base.extend<Fixtures, { readonly seeded: string }>({
       await page.context().addInitScript(() => {
         if (location.protocol !== 'http:') return;
         if (localStorage.getItem('gangway.materials') === null) localStorage.setItem('gangway.materials', 'off');
+        // As for somebody who has opened the parts of the panels that are closed at first.
+        for (const part of ['direction', 'obstacle', 'turned', 'depth', 'level', 'stretch', 'flash', 'brackets', 'moving', 'sharpEnough'])
+          if (localStorage.getItem(`gangway.open.${part}`) === null) localStorage.setItem(`gangway.open.${part}`, 'yes');
       });
       // Asked for so that the server goes down only after this has looked.
       expect(gangway.url).toMatch(/^http:/);

@@ -310,6 +310,35 @@ test('cautions are dismissed for the job, on every setup of it, and restored', a
   await expect(mind.getByText(/watch the edge behind you/)).toBeVisible();
 });
 
+test('a length is typed in any unit, and distances are shown in feet and inches where that is chosen', async ({ page, gangway }) => {
+  await openSetup(page, gangway, /Hydraulic tower, small format/);
+  await step(page, 'Position');
+  const distance = page.getByRole('textbox', { name: 'Distance', exact: true });
+  await distance.fill('80 ft');
+  await distance.press('Enter');
+  await expect(distance).toHaveValue('24.38');
+  await distance.fill('80 furlongs');
+  await distance.press('Enter');
+  await expect(page.getByRole('alert')).toHaveText('Distance: “80 furlongs” is not a length; enter one like 24.38, 3.8 m or 12 ft 6.');
+  await distance.press('Escape');
+  await expect(page.locator('[data-saving=saved]')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Distances in feet and inches' }).click();
+  await expect(distance).toHaveValue('80 ft');
+  await expect(page.getByRole('textbox', { name: 'Rise' }).first()).toHaveValue('11.0');
+  await distance.fill('12 ft 6');
+  await distance.press('Enter');
+  await expect(distance).toHaveValue('12 ft 6 in');
+  await distance.fill('82');
+  await distance.press('Enter');
+  await expect(distance).toHaveValue('82 ft');
+  await expect(page.locator('[data-check=inFrame]')).toContainText(/away|beyond|frame/);
+  await expect(page.getByText(/With full rise the top is in the frame from 8\d ft/)).toBeVisible();
+  await expect(page.locator('[data-saving=saved]')).toBeVisible();
+  await page.getByRole('link', { name: 'Larkmoor Ropeworks' }).click();
+  await expect(page.getByText('at 82 ft').first()).toBeVisible();
+});
+
 test('the steps Position and Frame are accessible, at the desk and on a phone', async ({
   page,
   gangway,

@@ -236,7 +236,7 @@ test('each recipe touches no more than its own files, and what it adds is everyw
     calculator: { ok: true, out: { diagonalMm: 5 } },
     check: ['The lens is focused at infinity.'],
     fix: ['focus at 50.0 m'],
-    kindColumns: ['kind', 'id', 'name', 'note', 'Carries [kg]'],
+    kindColumns: ['kind', 'id', 'name', 'note', 'typical', 'Carries [kg]'],
     kindParses: true,
     kindVersion: NEXT_ITEM,
     weather: 'dry',

@@ -347,6 +347,22 @@ describe('checks over HTTP', () => {
     expect(apiErrorSchema.parse(refused).error.path).toEqual(['fNumber']);
   });
 
+  test('distances are in feet and inches for a browser that asks for them, and in metres for the next that does not', async () => {
+    const ropewalk = DEMO_SETUPS.find(({ name }) => name.startsWith('Ropewalk'))?.settings;
+    if (!ropewalk) throw new Error('the demo has no ropewalk');
+    const said = async (cookie: string): Promise<string> => {
+      const { body } = await api()
+        .post('/api/check')
+        .set('Cookie', cookie)
+        .send([{ settings: storedSettings(ropewalk) }])
+        .expect(200);
+      const [{ checks }] = body as readonly [{ checks: readonly { kind: string; sentence: string }[] }];
+      return checks.find(({ kind }) => kind === 'obstacle')?.sentence ?? '';
+    };
+    expect(await said('other=1; gangway-lengths=feet')).toBe('There is room for the camera; the obstacle is 13 ft 1 in behind it.');
+    expect(await said('gangway-lengths=metres')).toBe('There is room for the camera; the obstacle is 4.0 m behind it.');
+  });
+
   test('many setups are checked in order; one that cannot be read does not stop the others', async () => {
     const { body } = await api()
       .post('/api/check')

@@ -2,6 +2,7 @@ import { fixedNumber } from '@gangway/messages/number';
 import { specTextText } from '@gangway/messages/contract/specText';
 import { say } from '@gangway/messages/say';
 import { EVIDENCE, type CircleRow, type Evidence, type Spec } from '@gangway/core/kit/spec';
+import { typedLength } from './typedLength';
 import { typedNumber } from './typedNumber';
 
 /** A value written as text, or why the text is not one. */
@@ -59,7 +60,7 @@ export function readSpec(spec: Spec, text: string): ReadSpec {
   if (plain === '') return read(spec.type === 'list' || spec.type === 'circles' ? [] : null);
   switch (spec.type) {
     case 'number': {
-      const value = typedNumber(plain);
+      const value = spec.unit === 'mm' || spec.unit === 'm' ? typedLength(plain, spec.unit) : typedNumber(plain);
       return value === null
         ? refuse(
             say(specTextText.isNotANumberIt, {

@@ -1,3 +1,4 @@
+import { lengthWords } from '@gangway/messages/length';
 import { fixedNumber } from '@gangway/messages/number';
 import { wordsText } from '@gangway/messages/core/words';
 import { say } from '@gangway/messages/say';
@@ -118,7 +119,7 @@ export function stopsWords(stops: number): string {
  */
 export function metresWords(m: number | null): string {
   if (m === null || m === Infinity) return wordsText.infinity;
-  return `${fixed(m, decimalsOfMetres(m))} m`;
+  return lengthWords(m, decimalsOfMetres(m));
 }
 
 function decimalsOfMetres(m: number): number {

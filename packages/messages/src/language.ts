@@ -48,3 +48,13 @@ export function supportedRegion(tags: readonly string[]): string {
   }
   return 'en-GB';
 }
+
+/** Adds to a region that its lengths are written in feet and inches (the key "ms" of BCP 47, measurement system). */
+export function withFeet(region: string): string {
+  return `${region}${/-u-/u.test(region) ? '' : '-u'}-ms-ussystem`;
+}
+
+/** Whether distances are written in feet and inches here; movements and sizes on the sensor are in millimetres everywhere. */
+export function inFeet(): boolean {
+  return /-u-(?:[a-z0-9]+-)*?ms-(?:us|uk)system/u.test(presentRegion());
+}

@@ -1,3 +1,4 @@
+import { lengthWords } from '@gangway/messages/length';
 import { ORIENTATION_LABELS } from '@gangway/core/words';
 import { jobsText } from '@gangway/messages/web/jobs';
 import { say } from '@gangway/messages/say';
@@ -12,7 +13,7 @@ import type { Setup } from '@gangway/contract/storedSetup';
 import type { Shot } from '@gangway/core/log/shotFields';
 import { checkSentence } from '@gangway/core/checks/evaluate';
 import { verdictLine, verdictState } from '@gangway/core/checks/verdict';
-import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
+import { apertureWords, riseWords, shiftWords } from '@gangway/core/words';
 import { CircleMiniature } from '../setup/CircleMiniature';
 import { checksOf } from '../setup/checksOf';
 import { api, errorSentence } from '../store/api';
@@ -137,7 +138,7 @@ function SetupRow({ setup, shots }: { readonly setup: Setup; readonly shots: num
         <p className="text-sm tabular-nums">
           {riseWords(settings.movements.riseMm)}, {shiftWords(settings.movements.shiftMm)}, {apertureWords(settings.fNumber)},{' '}
           {ORIENTATION_LABELS[settings.orientation]},{' '}
-          {settings.focusM === null ? jobsText.atInfinity : say(jobsText.atM, { focusM: fixed(settings.focusM, 1) })}
+          {settings.focusM === null ? jobsText.atInfinity : say(jobsText.atM, { focusM: lengthWords(settings.focusM, 1) })}
           {shots !== null && (
             <span className={shots === 0 ? 'text-ink-soft' : 'font-semibold'}>
               {shots === 0 ? jobsText.notShotYet : say(jobsText.shotLogged, { shots })}

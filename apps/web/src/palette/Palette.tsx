@@ -1,3 +1,4 @@
+import { inFeet } from '@gangway/messages/language';
 import { firstText } from '@gangway/messages/web/first';
 import { paletteText } from '@gangway/messages/web/palette';
 import { CALCULATORS } from '@gangway/core/calculators/registry';
@@ -7,6 +8,7 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { api } from '../store/api';
 import { useAppDispatch } from '../store/store';
+import { chooseLengths } from '../store/language';
 import { chooseTheme, useTheme } from '../store/theme';
 import { showSheet, useOffered } from '../ui/commands';
 
@@ -46,6 +48,11 @@ export function Palette({ onClose }: { readonly onClose: () => void }) {
       id: 'theme',
       label: theme === 'dark-cloth' ? paletteText.paperTheme : paletteText.darkCloth,
       run: () => chooseTheme(theme === 'dark-cloth' ? 'paper' : 'dark-cloth'),
+    },
+    {
+      id: 'lengths',
+      label: inFeet() ? paletteText.inMetres : paletteText.inFeet,
+      run: () => chooseLengths(inFeet() ? 'metres' : 'feet'),
     },
     { id: 'keys', label: paletteText.keys, keys: paletteText.keyKeys, run: () => showSheet('shortcuts') },
   ];

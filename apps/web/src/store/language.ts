@@ -1,4 +1,4 @@
-import { chooseLanguage, chooseRegion, supportedRegion, type Language } from '@gangway/messages/language';
+import { chooseLanguage, chooseRegion, supportedRegion, withFeet, type Language } from '@gangway/messages/language';
 
 // Imported before everything else by the page and by every worker: the catalogues are made as they load.
 const KEY = 'gangway.language';
@@ -17,8 +17,27 @@ function wanted(): Language {
   }
 }
 
+const LENGTHS_KEY = 'gangway.lengths';
+
+/** Whether distances are in feet here: a worker hears it with its region. */
+function wantsFeet(): boolean {
+  try {
+    return !named && localStorage.getItem(LENGTHS_KEY) === 'feet';
+  } catch {
+    return false;
+  }
+}
+
+/** Writes distances in feet and inches, or in metres, from the next load of the page on; the server hears it by a cookie. */
+export function chooseLengths(lengths: 'feet' | 'metres'): void {
+  localStorage.setItem(LENGTHS_KEY, lengths);
+  document.cookie = `gangway-lengths=${lengths}; path=/; max-age=31536000; samesite=strict`;
+  location.reload();
+}
+
 const language = wanted();
-const region = supportedRegion(named ? named.slice(1) : navigator.languages);
+const plain = supportedRegion(named ? named.slice(1) : navigator.languages);
+const region = wantsFeet() ? withFeet(plain) : plain;
 chooseLanguage(language);
 chooseRegion(() => region);
 if (!named) document.documentElement.lang = language === 'pseudo' ? 'en-XA' : 'en';

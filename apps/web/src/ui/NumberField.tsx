@@ -1,8 +1,11 @@
+import { inFeet } from '@gangway/messages/language';
+import { FOOT_M, lengthWords } from '@gangway/messages/length';
 import { unitLabel } from '@gangway/messages/unit';
 import { uiText } from '@gangway/messages/web/ui';
 import { say } from '@gangway/messages/say';
 import { memo, useId, useState } from 'react';
 import { fixed } from '@gangway/core/words';
+import { typedLength } from '@gangway/contract/typedLength';
 import { typedNumber } from '@gangway/contract/typedNumber';
 import { useCalm } from './useThrottled';
 
@@ -23,6 +26,23 @@ interface NumberFieldProps {
   readonly width?: string;
 }
 
+const isLength = (unit: string): unit is 'm' | 'mm' => unit === 'm' || unit === 'mm';
+
+/** A length may be typed in any unit. */
+function parserOf(unit: string): (text: string) => number | null {
+  if (!isLength(unit)) return typedNumber;
+  if (unit === 'mm' || !inFeet()) return (text) => typedLength(text, unit);
+  return (text) => {
+    const feet = typedLength(text, 'ft');
+    return feet === null ? null : feet * FOOT_M;
+  };
+}
+
+/** A value as it stands in its field: a distance in feet and inches where those are chosen. */
+function shownIn(unit: string, value: number, decimals: number): string {
+  return unit === 'm' && inFeet() && Number.isFinite(value) ? lengthWords(value, decimals) : fixed(value, decimals);
+}
+
 /** While a value is dragged its field follows at most so often, ms. */
 const FOLLOW_MS = 90;
 
@@ -32,12 +52,12 @@ export const NumberField = memo(function NumberField({
   unit,
   value,
   decimals,
-  words = fixed(value, decimals),
+  words = shownIn(unit, value, decimals),
   read,
   onCommit,
   endless = false,
   hideLabel = false,
-  width = 'w-16',
+  width = unit === 'm' && inFeet() ? 'w-24' : 'w-16',
 }: NumberFieldProps) {
   const id = useId();
   const calm = useCalm(words, FOLLOW_MS);
@@ -45,10 +65,10 @@ export const NumberField = memo(function NumberField({
 
   const commit = () => {
     if (!draft) return;
-    const number = (read?.parse ?? typedNumber)(draft.text);
+    const number = (read?.parse ?? parserOf(unit))(draft.text);
     const none = number === null || (number === Number.POSITIVE_INFINITY && !endless);
     const refusal = none
-      ? `${label}: “${draft.text.slice(0, 24)}” ${read?.isNo ?? say(uiText.isNotANumberEnter, { words })}`
+      ? `${label}: “${draft.text.slice(0, 24)}” ${read?.isNo ?? say(isLength(unit) ? uiText.isNotALengthEnter : uiText.isNotANumberEnter, { words })}`
       : onCommit(number);
     setDraft(refusal === null ? null : { text: draft.text, refusal });
   };
@@ -80,7 +100,7 @@ export const NumberField = memo(function NumberField({
           }}
           className={`${width} rounded-sm border-b bg-transparent px-1 text-right text-base tabular-nums hover:bg-sunk focus:bg-sunk ${draft?.refusal ? 'border-fails' : 'border-rule'}`}
         />
-        <span className="min-w-3.5 text-sm text-ink-soft">{unitLabel(unit)}</span>
+        <span className="min-w-3.5 text-sm text-ink-soft">{unit === 'm' && inFeet() ? '' : unitLabel(unit)}</span>
       </span>
       {draft?.refusal && (
         <span

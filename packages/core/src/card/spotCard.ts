@@ -1,3 +1,4 @@
+import { lengthWords } from '@gangway/messages/length';
 import { cardText } from '@gangway/messages/core/card';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '../geometry/geometry';
@@ -148,7 +149,7 @@ function place({ settings: { scene, orientation } }: Geometry): readonly CardSte
   const aside =
     Math.abs(scene.asideM) < 0.005
       ? cardText.beforeItsMiddle
-      : say(cardText.mToTheRightOf, { asideM: fixed(Math.abs(scene.asideM), 2), asideM2: scene.asideM > 0 ? 'yes' : 'no' });
+      : say(cardText.mToTheRightOf, { asideM: lengthWords(Math.abs(scene.asideM), 2), asideM2: scene.asideM > 0 ? 'yes' : 'no' });
   const turns = [
     Math.abs(scene.yawDeg) < 0.05
       ? ''
@@ -165,7 +166,7 @@ function place({ settings: { scene, orientation } }: Geometry): readonly CardSte
       'place',
       'stand',
       cardText.setUpTheTripod,
-      say(cardText.awayLensMUp, { distanceM: metresWords(scene.distanceM), aside, cameraHeightM: fixed(scene.cameraHeightM, 2) }),
+      say(cardText.awayLensMUp, { distanceM: metresWords(scene.distanceM), aside, cameraHeightM: lengthWords(scene.cameraHeightM, 2) }),
     ),
     step('place', 'level', cardText.levelTheCamera, say(cardText.back2, { turns: turns.join(', '), back })),
   ];
@@ -329,7 +330,7 @@ function flashValue({ reading, pops, opening, recycleS }: FlashLight): string {
   const read =
     reading.kind === 'meter'
       ? say(cardText.flashReads, { fNumber: apertureWords(reading.fNumber), iso: reading.iso })
-      : say(cardText.flashFrom, { guideNumberM: fixed(reading.guideNumberM, 0), distanceM: fixed(reading.distanceM, 1) });
+      : say(cardText.flashFrom, { guideNumberM: fixed(reading.guideNumberM, 0), distanceM: lengthWords(reading.distanceM, 1) });
   if (pops === 1) return say(cardText.onePop, { read });
   const apart = recycleS === null ? '' : say(cardText.secondsApart, { recycleS: fixed(recycleS, 1) });
   return say(opening === 'one' ? cardText.popsInOneOpening : cardText.popsEachOpening, { read, pops, apart });

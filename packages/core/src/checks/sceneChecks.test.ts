@@ -94,8 +94,8 @@ describe('level', () => {
 describe('room behind the camera', () => {
   test('is counted to the obstacle, and made by coming nearer', () => {
     expect(of('obstacle', seen({}))).toBeUndefined();
-    expect(said('obstacle', seen({ roomM: 24 }))).toBe('passes: There is room for the camera, 4.0 m in front of the obstacle.');
-    expect(said('obstacle', seen({ roomM: 20.2 }))).toMatch(/^tight: The camera is only 0\.2 m in front of the obstacle/);
+    expect(said('obstacle', seen({ roomM: 24 }))).toBe('passes: There is room for the camera; the obstacle is 4.0 m behind it.');
+    expect(said('obstacle', seen({ roomM: 20.2 }))).toMatch(/^tight: The obstacle is only 0\.2 m behind the camera/);
     const settings = seen({ roomM: 17 });
     const found = of('obstacle', settings);
     expect(said('obstacle', settings)).toBe('fails: There is no room for the camera: it would be 3.0 m behind the obstacle.');

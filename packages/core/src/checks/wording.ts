@@ -1,3 +1,4 @@
+import { lengthWords } from '@gangway/messages/length';
 import { unitLabel } from '@gangway/messages/unit';
 import { checksText } from '@gangway/messages/core/checks';
 import { say, sayMessage } from '@gangway/messages/say';
@@ -60,7 +61,7 @@ export function fixSetting({ patch, control, label }: Fix): string {
   if (label !== undefined) return sayMessage(label);
   const { placing, accepted, movements, distanceM, fNumber, orientation } = patch;
   return [
-    distanceM !== undefined && say(checksText.mAway, { distanceM: fixed(distanceM, distanceM < 10 ? 2 : 1) }),
+    distanceM !== undefined && say(checksText.mAway, { distanceM: lengthWords(distanceM, distanceM < 10 ? 2 : 1) }),
     ...placingParts(placing ?? {}, control),
     orientation !== undefined && say(checksText.theFrameIn, { orientation }),
     accepted?.convergeDeg !== undefined && say(checksText.convergeOnPurposeByOf, { convergeDeg: fixed(Math.abs(accepted.convergeDeg), 1) }),
@@ -79,7 +80,7 @@ function placingParts(
   { cameraHeightM, yawDeg, pitchDeg }: NonNullable<Fix['patch']['placing']>,
   control: Fix['control'],
 ): readonly string[] {
-  const height = cameraHeightM === undefined ? [] : [say(checksText.theLensMUp, { cameraHeightM: fixed(cameraHeightM, 2) })];
+  const height = cameraHeightM === undefined ? [] : [say(checksText.theLensMUp, { cameraHeightM: lengthWords(cameraHeightM, 2) })];
   if (control === 'level') return [...height, checksText.levelTheCamera];
   if (yawDeg === undefined) return height;
   const pitch = pitchDeg
@@ -113,7 +114,7 @@ export function focusSettingParts(
 export function focusWords(focusM: number | null): string {
   if (focusM === null) return checksText.focusAtInfinity;
   if (focusM < 0) return checksText.focusLensInsideItsInfinity;
-  return say(checksText.focusAtM, { focusM: fixed(focusM, focusM < 10 ? 2 : 1) });
+  return say(checksText.focusAtM, { focusM: lengthWords(focusM, focusM < 10 ? 2 : 1) });
 }
 
 /** A failure is never worded as nothing: what rounds to 0.0 is said to be less than a tenth. */

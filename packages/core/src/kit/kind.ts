@@ -12,8 +12,8 @@ export interface KindDefinition<F extends Readonly<Record<string, Spec>>> {
   readonly specs: F;
   /** Which value names what meets its neighbour in a rig, behind (toward the sensor) and before (toward the subject); `null` where nothing goes. */
   readonly joints: { readonly behind: (keyof F & string) | null; readonly before: (keyof F & string) | null };
-  /** The values that are asked for first; the rest only when it is needed. */
-  readonly first: readonly (keyof F & string)[];
+  /** The values that are asked for first, the rest only when it is needed; those listed where nothing is said. */
+  readonly first?: readonly (keyof F & string)[];
   /** The values by which things of the kind are told apart in a table; the rest is in the item itself. */
   readonly listed: readonly (keyof F & string)[];
   /** What cannot be true together, each with the value that it is said at. */

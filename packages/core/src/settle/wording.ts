@@ -1,3 +1,4 @@
+import { lengthWords } from '@gangway/messages/length';
 import { settleText } from '@gangway/messages/core/settle';
 import { checksText } from '@gangway/messages/core/checks';
 import { listed } from '@gangway/messages/list';
@@ -45,12 +46,12 @@ function wordsOf(key: Change['key'], settings: SetupSettings): string {
       return say(settleText.rig, { name: settings.rig.name });
     case 'scene.distanceM': {
       const m = scene?.distanceM ?? 0;
-      return say(checksText.mAway, { distanceM: fixed(m, m < 10 ? 2 : 1) });
+      return say(checksText.mAway, { distanceM: lengthWords(m, m < 10 ? 2 : 1) });
     }
     case 'scene.asideM':
       return asideWords(scene?.asideM ?? 0);
     case 'scene.cameraHeightM':
-      return say(checksText.theLensMUp, { cameraHeightM: fixed(scene?.cameraHeightM ?? 0, 2) });
+      return say(checksText.theLensMUp, { cameraHeightM: lengthWords(scene?.cameraHeightM ?? 0, 2) });
     case 'scene.yawDeg':
       return say(checksText.turned, { yawDeg: yawWords(scene?.yawDeg ?? 0), pitch: '' });
     case 'scene.pitchDeg':
@@ -111,7 +112,7 @@ function exposureWords(key: Change['key'], exposure: SetupSettings['exposure']):
 
 function asideWords(asideM: number): string {
   if (Math.abs(asideM) < 0.05) return settleText.noAside;
-  return say(settleText.aside, { metres: fixed(Math.abs(asideM), 1), side: asideM > 0 ? 'right' : 'left' });
+  return say(settleText.aside, { metres: lengthWords(Math.abs(asideM), 1), side: asideM > 0 ? 'right' : 'left' });
 }
 
 function levelWords(pitchDeg: number, rollDeg: number): string {

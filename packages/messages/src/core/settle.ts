@@ -17,7 +17,7 @@ export const settleText = catalogue({
   fewerPixels: '{percent} % fewer pixels',
   singleFrame: 'a single frame',
   mosaic: 'a mosaic of {count, plural, one {# frame} other {# frames}}',
-  aside: '{metres} m {side, select, right {right} other {left}} of the subject’s middle',
+  aside: '{metres} {side, select, right {right} other {left}} of the subject’s middle',
   noAside: 'in front of the subject’s middle',
   levelTheCamera: 'level the camera',
   pitched: 'pitch {deg}° {way, select, up {up} other {down}}',

@@ -91,7 +91,7 @@ export const jobsText = catalogue({
   moveSpacePicksItUp: 'Move {name}: Space picks it up, arrows move it',
   nameOfTheSetup: 'Name of the setup',
   atInfinity: 'at infinity',
-  atM: 'at {focusM} m',
+  atM: 'at {focusM}',
   notShotYet: '; not shot yet',
   shotLogged: '; {shots} {shots, plural, one {shot} other {shots}} logged',
 });

@@ -10,6 +10,7 @@ export const uiText = catalogue({
   note: 'Note',
   whatWasSaid: 'Recent messages',
   undo: 'Undo',
+  isNotALengthEnter: 'is not a length; enter one like {words}, 3.8 m or 12 ft 6.',
   isNotANumberEnter: 'is not a number; enter one like {words}.',
   pages: 'Main navigation',
   jobs: 'Jobs',

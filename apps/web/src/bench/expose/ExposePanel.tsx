@@ -37,7 +37,7 @@ export const ExposePanel = memo(function ExposePanel({ geometry }: { readonly ge
       <PanelSection title={exposeText.shutter}>
         <ShutterFields geometry={geometry} />
       </PanelSection>
-      <PanelSection title={exposeText.flash}>
+      <PanelSection title={exposeText.flash} help={exposeText.flashHelp} folds="flash">
         <FlashFields geometry={geometry} />
       </PanelSection>
       {film && (
@@ -45,10 +45,10 @@ export const ExposePanel = memo(function ExposePanel({ geometry }: { readonly ge
           <FilmFields geometry={geometry} />
         </PanelSection>
       )}
-      <PanelSection title={exposeText.brackets}>
+      <PanelSection title={exposeText.brackets} help={exposeText.bracketsHelp} folds="brackets">
         <BracketFields geometry={geometry} />
       </PanelSection>
-      <PanelSection title={exposeText.thingsThatMove}>
+      <PanelSection title={exposeText.thingsThatMove} help={exposeText.thingsThatMoveHelp} folds="moving">
         <MovingFields geometry={geometry} />
       </PanelSection>
     </section>

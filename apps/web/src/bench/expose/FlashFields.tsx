@@ -1,3 +1,4 @@
+import { lengthWords } from '@gangway/messages/length';
 import { useState } from 'react';
 import { fixedNumber } from '@gangway/messages/number';
 import { exposeText } from '@gangway/messages/web/bench/expose';
@@ -153,7 +154,7 @@ function ReadingFields({ light }: { readonly light: FlashLight }) {
             unit="m"
             decimals={2}
             value={reading.distanceM}
-            onCommit={(n) => set({ ...reading, distanceM: n }, say(exposeText.flashAt, { n }))}
+            onCommit={(n) => set({ ...reading, distanceM: n }, say(exposeText.flashAt, { n: lengthWords(n, 2) }))}
           />
         </>
       )}

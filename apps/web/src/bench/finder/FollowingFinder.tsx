@@ -4,7 +4,15 @@ import { Finder } from './Finder';
 import { followMs } from './picture';
 
 /** The Finder beside a drawing in which something is dragged: it follows as fast as this machine draws it without holding up the hand. */
-export function FollowingFinder({ geometry, read }: { readonly geometry: Geometry; readonly read: Geometry }) {
+export function FollowingFinder({
+  geometry,
+  read,
+  focusing,
+}: {
+  readonly geometry: Geometry;
+  readonly read: Geometry;
+  readonly focusing: boolean;
+}) {
   const seen = useThrottled(geometry, followMs());
-  return <Finder geometry={seen} read={read} focusing />;
+  return <Finder geometry={seen} read={read} focusing={focusing} />;
 }

@@ -1,3 +1,4 @@
+import { lengthWords } from '@gangway/messages/length';
 import { finderText } from '@gangway/messages/web/bench/finder';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
@@ -69,8 +70,8 @@ function one(geometry: Geometry, { point, rangeM }: Picked): string {
   const [x, height] = point;
   return say(finderText.awayMUpMLeft, {
     rangeM: metresWords(rangeM),
-    height: fixed(height, 2),
-    x: fixed(Math.abs(x), 2),
+    height: lengthWords(height, 2),
+    x: lengthWords(Math.abs(x), 2),
     x2: x < 0 ? 'yes' : 'no',
     stretch: stretch === null ? '' : say(finderText.aBallThereIsDrawn, { stretch: fixed(stretch, 2) }),
   });

@@ -51,7 +51,7 @@ export const FocusPanel = memo(function FocusPanel({ geometry }: { readonly geom
         </div>
       </PanelSection>
       <StackFields geometry={geometry} />
-      <PanelSection title={focusText.sharpEnough}>
+      <PanelSection title={focusText.sharpEnough} help={focusText.sharpEnoughHelp} folds="sharpEnough">
         <SharpnessFields geometry={geometry} />
       </PanelSection>
       <Suspense fallback={null}>

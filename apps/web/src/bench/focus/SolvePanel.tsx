@@ -1,3 +1,4 @@
+import { lengthWords } from '@gangway/messages/length';
 import { focusText } from '@gangway/messages/web/bench/focus';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
@@ -192,7 +193,7 @@ function Hinge({ geometry }: { readonly geometry: Geometry }) {
       belowM:
         wanted.belowM === 0
           ? focusText.itGoesThroughTheLens
-          : say(focusText.aHingeMAwayWith, { belowM: fixed(Math.abs(wanted.belowM), 2), focalMm: fixed(focalMm, 0) }),
+          : say(focusText.aHingeMAwayWith, { belowM: lengthWords(Math.abs(wanted.belowM), 2), focalMm: fixed(focalMm, 0) }),
     });
   }
   const tilt = lensTilt(rig.parts);

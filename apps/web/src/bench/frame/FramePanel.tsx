@@ -38,7 +38,7 @@ export const FramePanel = memo(function FramePanel({ geometry }: { readonly geom
       <Crop geometry={geometry} />
       {scene && (
         <>
-          <PanelSection title={frameText.cameraTurned}>
+          <PanelSection title={frameText.cameraTurned} help={frameText.cameraTurnedHelp} folds="turned">
             <PoseFields scene={scene} keys={['yawDeg', 'pitchDeg', 'rollDeg']} />
             <Rear geometry={geometry} />
           </PanelSection>
@@ -110,7 +110,7 @@ function Depth({ geometry, scene }: { readonly geometry: Geometry; readonly scen
   const onePoint =
     meets !== null && scene.yawDeg === 0 && scene.pitchDeg === 0 && (!('turnDeg' in scene.subject) || scene.subject.turnDeg === 0);
   return (
-    <PanelSection title={frameText.linesIntoTheDepth}>
+    <PanelSection title={frameText.linesIntoTheDepth} help={frameText.linesIntoTheDepthHelp} folds="depth">
       {meets === null ? (
         <p>{frameText.theyStayParallelInThe}</p>
       ) : (
@@ -195,7 +195,7 @@ function Level({ geometry, scene }: { readonly geometry: Geometry; readonly scen
     }
   };
   return (
-    <PanelSection title={frameText.level}>
+    <PanelSection title={frameText.level} help={frameText.levelHelp} folds="level">
       <div className="grid justify-items-end gap-1">
         <AcceptedField scene={scene} of="printWidthMm" decimals={0} />
         <AcceptedField scene={scene} of="leanPrintMm" decimals={2} label={frameText.toleranceOnPrint} />
@@ -241,7 +241,7 @@ function leanOf(geometry: Geometry, { accepted }: Scene): number {
 function TurnIn({ geometry, scene }: { readonly geometry: Geometry; readonly scene: Scene }) {
   const offer = turnInOffer(geometry);
   return (
-    <PanelSection title={frameText.edgeStretch}>
+    <PanelSection title={frameText.edgeStretch} help={frameText.edgeStretchHelp} folds="stretch">
       <div className="grid justify-items-end gap-1">
         <AcceptedField scene={scene} of="stretch" decimals={2} label={frameText.acceptableStretch} />
       </div>

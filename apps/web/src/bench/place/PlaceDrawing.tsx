@@ -1,3 +1,4 @@
+import { lengthWords } from '@gangway/messages/length';
 import { placeText } from '@gangway/messages/web/bench/place';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
@@ -53,11 +54,11 @@ function placeWords(scene: Scene): string {
   return [
     say(placeText.theCameraIsAwayM, {
       distanceM: metresWords(scene.distanceM),
-      asideM: fixed(Math.abs(scene.asideM), 2),
+      asideM: lengthWords(Math.abs(scene.asideM), 2),
       asideM2: scene.asideM < 0 ? 'yes' : 'no',
-      cameraHeightM: fixed(scene.cameraHeightM, 2),
+      cameraHeightM: lengthWords(scene.cameraHeightM, 2),
     }),
-    say(placeText.theSubjectIsMWide, { widthM: fixed(widthM, 2), topM: fixed(topM, 2) }),
+    say(placeText.theSubjectIsMWide, { widthM: lengthWords(widthM, 2), topM: lengthWords(topM, 2) }),
     scene.roomM === null ? placeText.nothingLimitsHowFarBack : say(placeText.anObstacleIsFromThe, { roomM: metresWords(scene.roomM) }),
   ].join(' ');
 }
@@ -274,7 +275,7 @@ function gripsOf(scene: Scene): readonly Grip[] {
       key: 'camera-plan',
       camera: true,
       label: placeText.cameraFromAboveLeftAnd,
-      words: say(placeText.awayMAside, { distanceM: metresWords(scene.distanceM), asideM: fixed(scene.asideM, 2) }),
+      words: say(placeText.awayMAside, { distanceM: metresWords(scene.distanceM), asideM: lengthWords(scene.asideM, 2) }),
       now: scene.distanceM,
       view: 'plan',
       at: { awayM: -scene.distanceM, sideM: scene.asideM },
@@ -282,7 +283,7 @@ function gripsOf(scene: Scene): readonly Grip[] {
         distance(-awayM, gesture);
         amend(
           { asideM: Math.abs(sideM) < 0.012 * scene.distanceM ? 0 : paced(sideM) },
-          say(placeText.mAside, { sideM: fixed(sideM, 2) }),
+          say(placeText.mAside, { sideM: lengthWords(sideM, 2) }),
           gesture,
         );
       },
@@ -295,20 +296,20 @@ function gripsOf(scene: Scene): readonly Grip[] {
       key: 'camera-side',
       camera: true,
       label: placeText.lensFromTheSideLeft,
-      words: say(placeText.awayMUp, { distanceM: metresWords(scene.distanceM), cameraHeightM: fixed(scene.cameraHeightM, 2) }),
+      words: say(placeText.awayMUp, { distanceM: metresWords(scene.distanceM), cameraHeightM: lengthWords(scene.cameraHeightM, 2) }),
       now: scene.cameraHeightM,
       view: 'elevation',
       at: { awayM: -scene.distanceM, sideM: scene.cameraHeightM },
       put: ({ awayM, sideM }, gesture) => {
         distance(-awayM, gesture);
-        amend({ cameraHeightM: Math.max(0.02, paced(sideM)) }, say(placeText.lensAtM, { sideM: fixed(sideM, 2) }), gesture);
+        amend({ cameraHeightM: Math.max(0.02, paced(sideM)) }, say(placeText.lensAtM, { sideM: lengthWords(sideM, 2) }), gesture);
       },
       nudge: (away, side, gesture) => {
         if (away !== 0) distance(scene.distanceM - away * step, gesture);
         else
           amend(
             { cameraHeightM: paced(scene.cameraHeightM + side * 0.01) },
-            say(placeText.lensAtM2, { cameraHeightM: fixed(scene.cameraHeightM + side * 0.01, 2) }),
+            say(placeText.lensAtM2, { cameraHeightM: lengthWords(scene.cameraHeightM + side * 0.01, 2) }),
             gesture,
           );
       },

@@ -1,6 +1,7 @@
 import { sceneText } from '@gangway/messages/web/bench/scene';
 import { say } from '@gangway/messages/say';
 import { useState } from 'react';
+import { typedLength } from '@gangway/contract/typedLength';
 import { typedNumber } from '@gangway/contract/typedNumber';
 import { CoreError } from '@gangway/core/errors';
 import { heightByAngle, heightByBaseline, heightByPicture, heightByStoreys, type FoundHeight } from '@gangway/core/survey/height';
@@ -179,7 +180,7 @@ function foundBy(method: Method, textOf: (ask: Ask) => string): Found {
   for (const each of method.asks) {
     const text = textOf(each).trim();
     if (text === '') return { kind: 'open', words: say(sceneText.isStillToBeGiven, { label: each.label }) };
-    const number = typedNumber(text);
+    const number = each.unit === 'm' ? typedLength(text, 'm') : typedNumber(text);
     if (number === null || !Number.isFinite(number))
       return { kind: 'open', words: say(sceneText.isNotANumber, { label: each.label, text: text.slice(0, 24) }) };
     numbers.set(each.key, number);

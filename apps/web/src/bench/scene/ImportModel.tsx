@@ -2,7 +2,7 @@ import { sceneText } from '@gangway/messages/web/bench/scene';
 import { say } from '@gangway/messages/say';
 import { useState } from 'react';
 import { MODEL_MOST } from '@gangway/contract/scene';
-import { typedNumber } from '@gangway/contract/typedNumber';
+import { typedLength } from '@gangway/contract/typedLength';
 import { CoreError } from '@gangway/core/errors';
 import { massing, type UpAxis } from '@gangway/core/scene/massing';
 import { meshSize, type Mesh, type SubjectOf } from '@gangway/core/subjects/subject';
@@ -51,7 +51,7 @@ export function ImportModel({ onUse, onClose }: ImportModelProps) {
   };
 
   const made = read && meshOf(read, up);
-  const known = typedNumber(text);
+  const known = typedLength(text, 'm');
   const size = made?.mesh ? (meshSize(made.mesh).size[LENGTHS.indexOf(length)] ?? 0) : 0;
   const factor = known !== null && known > 0 && Number.isFinite(known) && size > 0 ? known / size : null;
   return (

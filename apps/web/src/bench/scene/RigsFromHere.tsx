@@ -1,3 +1,4 @@
+import { lengthWords } from '@gangway/messages/length';
 import { ORIENTATION_LABELS } from '@gangway/core/words';
 import { sceneText } from '@gangway/messages/web/bench/scene';
 import { say } from '@gangway/messages/say';
@@ -56,7 +57,10 @@ export function RigsFromHere({ scene, onUse, onClose }: RigsFromHereProps) {
       wide
       onClose={onClose}
       title={sceneText.rigsThatWorkFromHere}
-      help={say(sceneText.aLevelCameraMAway, { distanceM: fixed(scene.distanceM, 1), cameraHeightM: fixed(scene.cameraHeightM, 2) })}
+      help={say(sceneText.aLevelCameraMAway, {
+        distanceM: lengthWords(scene.distanceM, 1),
+        cameraHeightM: lengthWords(scene.cameraHeightM, 2),
+      })}
     >
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
       <label className="mb-2 flex items-center gap-1.5 text-sm">

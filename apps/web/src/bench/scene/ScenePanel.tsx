@@ -1,3 +1,5 @@
+import { inFeet } from '@gangway/messages/language';
+import { lengthWords } from '@gangway/messages/length';
 import { sceneText } from '@gangway/messages/web/bench/scene';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
@@ -7,9 +9,11 @@ import { evenHeightM } from '@gangway/core/perspective/standOff';
 import { PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { dimensionsOf, extentOf, FIRST_SUBJECTS, SUBJECT_KINDS, SUBJECTS, type SubjectKind } from '@gangway/core/subjects/subject';
 import { riseToGetIn, standOffOf } from '@gangway/core/planning/getIn';
-import { fixed, riseWords } from '@gangway/core/words';
+import { riseWords } from '@gangway/core/words';
+import { chooseLengths } from '../../store/language';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
+import { PanelSection } from '../PanelSection';
 import { CompassField } from './CompassField';
 import { PoseFields } from './PoseFields';
 import type { Scene } from '@gangway/core/model/scene';
@@ -93,43 +97,59 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
               </TextButton>
             )}
           </div>
-          <h3 className="engraved mt-3 mb-1">{sceneText.camera}</h3>
-          <PoseFields scene={scene} keys={['distanceM', 'asideM', 'cameraHeightM', 'yawDeg', 'pitchDeg', 'rollDeg']} />
-          <CompassField scene={scene} />
-          <div className="mt-1 grid justify-items-end">
-            <NumberField
-              label={STANCE_FIELDS.roomM.label}
-              unit={STANCE_FIELDS.roomM.unit}
-              value={scene.roomM ?? Number.POSITIVE_INFINITY}
-              endless
-              decimals={2}
-              onCommit={(value) =>
-                sceneEdit.amendScene(
-                  (each) => ({ ...each, roomM: value === Number.POSITIVE_INFINITY ? null : value }),
-                  sceneText.theObstacle,
-                )
-              }
-            />
-            {scene.roomM === null ? (
+          <PanelSection title={sceneText.tripod} help={sceneText.tripodHelp}>
+            <PoseFields scene={scene} keys={['distanceM', 'asideM', 'cameraHeightM']} />
+            <p className="mt-1.5 text-right text-xs">
               <TextButton
-                onClick={() =>
-                  sceneEdit.amendScene((each) => ({ ...each, roomM: Math.round(each.distanceM * 1.2 * 10) / 10 }), sceneText.anObstacle)
-                }
-                className="font-medium"
-              >
-                {sceneText.addAnObstacleBehindMe}
-              </TextButton>
-            ) : (
-              <TextButton
-                onClick={() => sceneEdit.amendScene((each) => ({ ...each, roomM: null }), sceneText.noObstacle)}
+                plain
                 className="text-ink-soft"
+                onClick={() => chooseLengths(inFeet() ? 'metres' : 'feet')}
+                title={sceneText.lengthsHelp}
               >
-                {sceneText.removeTheObstacle}
+                {inFeet() ? sceneText.inMetres : sceneText.inFeet}
               </TextButton>
-            )}
-          </div>
-          <Light scene={scene} />
+            </p>
+          </PanelSection>
           {scene.subject.kind !== 'ground' && <Solutions geometry={geometry} scene={scene} />}
+          <PanelSection title={sceneText.direction} help={sceneText.directionHelp} folds="direction">
+            <PoseFields scene={scene} keys={['yawDeg', 'pitchDeg', 'rollDeg']} />
+            <CompassField scene={scene} />
+          </PanelSection>
+          <PanelSection title={sceneText.obstacleAndLight} help={sceneText.obstacleAndLightHelp} folds="obstacle">
+            <div className="mt-1 grid justify-items-end">
+              <NumberField
+                label={STANCE_FIELDS.roomM.label}
+                unit={STANCE_FIELDS.roomM.unit}
+                value={scene.roomM ?? Number.POSITIVE_INFINITY}
+                endless
+                decimals={2}
+                onCommit={(value) =>
+                  sceneEdit.amendScene(
+                    (each) => ({ ...each, roomM: value === Number.POSITIVE_INFINITY ? null : value }),
+                    sceneText.theObstacle,
+                  )
+                }
+              />
+              {scene.roomM === null ? (
+                <TextButton
+                  onClick={() =>
+                    sceneEdit.amendScene((each) => ({ ...each, roomM: Math.round(each.distanceM * 1.2 * 10) / 10 }), sceneText.anObstacle)
+                  }
+                  className="font-medium"
+                >
+                  {sceneText.addAnObstacleBehindMe}
+                </TextButton>
+              ) : (
+                <TextButton
+                  onClick={() => sceneEdit.amendScene((each) => ({ ...each, roomM: null }), sceneText.noObstacle)}
+                  className="text-ink-soft"
+                >
+                  {sceneText.removeTheObstacle}
+                </TextButton>
+              )}
+            </div>
+            <Light scene={scene} />
+          </PanelSection>
         </>
       )}
       <Suspense fallback={null}>
@@ -140,7 +160,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
             onUse={(heightM) => {
               const refusal = sceneEdit.tryScene(
                 { ...scene, subject: { ...scene.subject, [heightKey]: heightM } },
-                say(sceneText.heightM, { heightM: fixed(heightM, 2) }),
+                say(sceneText.heightM, { heightM: lengthWords(heightM, 2) }),
               );
               if (refusal === null) setSheet(null);
               return refusal;
@@ -173,9 +193,9 @@ function modelWords({ subject }: Scene): string {
   const { topM, widthM, depthM } = extentOf(subject);
   return say(sceneText.mWideMHighM, {
     name: subject.mesh.name,
-    widthM: fixed(widthM, 2),
-    topM: fixed(topM, 2),
-    depthM: fixed(depthM, 2),
+    widthM: lengthWords(widthM, 2),
+    topM: lengthWords(topM, 2),
+    depthM: lengthWords(depthM, 2),
     length: subject.mesh.triangles.length / 3,
   });
 }
@@ -269,19 +289,19 @@ function Solutions({ geometry, scene }: { readonly geometry: Geometry; readonly 
         )}
         {off &&
           line(
-            say(sceneText.withFullRiseTheTop, { forTopM: fixed(off.forTopM, 1), forTopM2: tooFar(off.forTopM) }),
+            say(sceneText.withFullRiseTheTop, { forTopM: lengthWords(off.forTopM, 1), forTopM2: tooFar(off.forTopM) }),
             sceneText.moveThere,
             () => sceneEdit.setDistance(Math.ceil(off.forTopM * 10) / 10),
           )}
         {off?.withFootM != null &&
           off.withFootM > off.forTopM + 0.05 &&
           line(
-            say(sceneText.topAndFootTogetherFrom, { withFootM: fixed(off.withFootM, 1), withFootM2: tooFar(off.withFootM) }),
+            say(sceneText.topAndFootTogetherFrom, { withFootM: lengthWords(off.withFootM, 1), withFootM2: tooFar(off.withFootM) }),
             sceneText.moveThere,
             () => sceneEdit.setDistance(Math.ceil((off.withFootM ?? 0) * 10) / 10),
           )}
-        {line(say(sceneText.equalRiseAndFallWith, { even: fixed(even, 2) }), sceneText.moveThere, () =>
-          sceneEdit.amendScene((each) => ({ ...each, cameraHeightM: even }), say(sceneText.lensAtM, { even: fixed(even, 2) })),
+        {line(say(sceneText.equalRiseAndFallWith, { even: lengthWords(even, 2) }), sceneText.moveThere, () =>
+          sceneEdit.amendScene((each) => ({ ...each, cameraHeightM: even }), say(sceneText.lensAtM, { even: lengthWords(even, 2) })),
         )}
       </ul>
       <Button className="mt-2" onClick={() => setChoosing(true)}>

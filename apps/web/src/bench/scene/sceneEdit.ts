@@ -1,9 +1,9 @@
+import { lengthWords } from '@gangway/messages/length';
 import { sceneText } from '@gangway/messages/web/bench/scene';
 import { say } from '@gangway/messages/say';
 import { sceneSchema, stanceSchema } from '@gangway/contract/scene';
 import type { Vec3 } from '@gangway/core/space/vector';
 import { patched } from '@gangway/core/setup/patch';
-import { fixed } from '@gangway/core/words';
 import type { Scene } from '@gangway/core/model/scene';
 import { setupEdit, refusal } from '../editing/setupEdit';
 
@@ -40,11 +40,11 @@ function setDistance(distanceM: number, gesture?: string): string | null {
   if (!settings?.scene) return null;
   const { focalMm } = settings.rig.lens;
   if (!(distanceM * 1000 > focalMm * 1.01) || distanceM > 100_000)
-    return say(sceneText.distanceMIsOutOf, { distanceM: fixed(distanceM, 2), focalMm: fixed((focalMm * 1.01) / 1000, 3) });
+    return say(sceneText.distanceMIsOutOf, { distanceM: lengthWords(distanceM, 2), focalMm: lengthWords((focalMm * 1.01) / 1000, 3) });
   const next = patched(settings, { distanceM });
   const words = next.scene && stanceWords(next.scene);
   if (words) return words;
-  setupEdit.change(next, say(sceneText.mAway, { distanceM: fixed(distanceM, 2) }), gesture);
+  setupEdit.change(next, say(sceneText.mAway, { distanceM: lengthWords(distanceM, 2) }), gesture);
   return null;
 }
 

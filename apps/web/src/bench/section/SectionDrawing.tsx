@@ -1,3 +1,4 @@
+import { lengthWords } from '@gangway/messages/length';
 import { sectionText } from '@gangway/messages/web/bench/section';
 import { say } from '@gangway/messages/say';
 import { type Geometry, geometryOf } from '@gangway/core/geometry/geometry';
@@ -696,7 +697,11 @@ function wedgeWords(ends: readonly [number, number] | null, view: SectionView): 
 function underWords(geometry: Geometry, view: SectionView, at: SectionPoint): string {
   const blur = at[0] > 0 ? blurInSection(geometry, view, at) : null;
   const px = geometry.pixelMm;
-  const there = say(sectionText.aheadM, { max: metresWords(Math.max(0, at[0])), at: fixed(Math.abs(at[1]), 2), view: sideLabel(view, at) });
+  const there = say(sectionText.aheadM, {
+    max: metresWords(Math.max(0, at[0])),
+    at: lengthWords(Math.abs(at[1]), 2),
+    view: sideLabel(view, at),
+  });
   if (blur === null) return there;
   return say(sectionText.blur, {
     there,

@@ -24,7 +24,7 @@ function FocusView({ geometry, later }: StepProps) {
   return (
     <DrawingPair
       id="focus"
-      first={{ name: stepsText.finder, shown: <FollowingFinder geometry={geometry} read={later} /> }}
+      first={{ name: stepsText.finder, shown: <FollowingFinder geometry={geometry} read={later} focusing /> }}
       second={{ name: stepsText.section, shown: <SectionDrawing geometry={geometry} /> }}
       scale={<TiltScale geometry={geometry} />}
       panel={<FocusPanel geometry={later} />}

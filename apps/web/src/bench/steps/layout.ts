@@ -1,6 +1,3 @@
-/** A panel, the drawings, and an upright scale where there is one. */
-export const WITH_PANEL = 'grid min-h-0 grid-cols-[16.5rem_minmax(0,1fr)_auto] max-lg:grid-cols-[minmax(0,1fr)_auto]';
-
 /** A panel and a sheet. */
 export const WITH_SHEET = 'grid min-h-0 grid-cols-[16.5rem_minmax(0,1fr)] max-lg:grid-cols-[minmax(0,1fr)]';
 

@@ -1,9 +1,10 @@
 import { stepsText } from '@gangway/messages/web/bench/steps';
 import { LevelScale, UprightScale } from '../movements/MovementScales';
-import { PANEL, WITH_PANEL } from './layout';
 import type { StepDefinition, StepProps } from './step';
 import { lazyPart } from '../../ui/lazyPart';
 
+const DrawingPair = lazyPart(() => import('./DrawingPair'), 'DrawingPair');
+const FollowingFinder = lazyPart(() => import('../finder/FollowingFinder'), 'FollowingFinder');
 const PlaceDrawing = lazyPart(() => import('../place/PlaceDrawing'), 'PlaceDrawing');
 const ScenePanel = lazyPart(() => import('../scene/ScenePanel'), 'ScenePanel');
 
@@ -19,20 +20,22 @@ export const position: StepDefinition = {
 };
 
 function SetupView({ geometry, later }: StepProps) {
-  const { scene } = geometry.settings;
+  const { scene, orientation } = geometry.settings;
   return (
-    <div className={WITH_PANEL}>
-      <div className={PANEL}>
-        <ScenePanel geometry={later} />
-      </div>
-      <div className="min-h-0 min-w-0 max-lg:h-[24rem]">
-        {scene ? (
+    <DrawingPair
+      id="position"
+      first={{
+        name: stepsText.planAndElevation,
+        shown: scene ? (
           <PlaceDrawing geometry={geometry} scene={scene} />
         ) : (
           <p className="p-6 text-ink-soft">{stepsText.planAndElevationAppearOnce}</p>
-        )}
-      </div>
-      <UprightScale geometry={geometry} />
-    </div>
+        ),
+      }}
+      second={{ name: stepsText.finder, shown: <FollowingFinder geometry={geometry} read={later} focusing={false} /> }}
+      scale={<UprightScale geometry={geometry} />}
+      panel={<ScenePanel geometry={later} />}
+      tall={orientation === 'portrait'}
+    />
   );
 }

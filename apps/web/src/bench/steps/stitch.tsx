@@ -1,9 +1,10 @@
 import { stepsText } from '@gangway/messages/web/bench/steps';
-import { PANEL, WITH_PANEL } from './layout';
 import type { StepDefinition, StepProps } from './step';
 import { lazyPart } from '../../ui/lazyPart';
 
-const StitchDrawings = lazyPart(() => import('../stitch/StitchDrawings'), 'StitchDrawings');
+const DrawingPair = lazyPart(() => import('./DrawingPair'), 'DrawingPair');
+const JoinedFinder = lazyPart(() => import('../stitch/JoinedFinder'), 'JoinedFinder');
+const MosaicDrawing = lazyPart(() => import('../stitch/MosaicDrawing'), 'MosaicDrawing');
 const StitchPanel = lazyPart(() => import('../stitch/StitchPanel'), 'StitchPanel');
 
 /** How many frames, and where. */
@@ -19,11 +20,13 @@ export const stitch: StepDefinition = {
 
 function StitchView({ geometry, later }: StepProps) {
   return (
-    <div className={WITH_PANEL}>
-      <div className={PANEL}>
-        <StitchPanel geometry={later} />
-      </div>
-      <StitchDrawings geometry={geometry} />
-    </div>
+    <DrawingPair
+      id="stitch"
+      first={{ name: stepsText.frames, shown: <MosaicDrawing geometry={geometry} /> }}
+      second={{ name: stepsText.finder, shown: <JoinedFinder geometry={geometry} /> }}
+      scale={null}
+      panel={<StitchPanel geometry={later} />}
+      tall
+    />
   );
 }

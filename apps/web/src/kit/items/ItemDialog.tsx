@@ -59,7 +59,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
     onSaved(read.item);
   };
 
-  const first: readonly string[] = KINDS[item.kind].first;
+  const { first = KINDS[item.kind].listed }: { readonly first?: readonly string[] } = KINDS[item.kind];
   const asked = specsOf(item.kind).filter(([key]) => first.includes(key));
   const rest = specsOf(item.kind).filter(([key]) => !first.includes(key));
   const groups = [...new Set(rest.map(([, { group }]) => group))].map(

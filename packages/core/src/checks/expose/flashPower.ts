@@ -1,3 +1,4 @@
+import { lengthWords } from '@gangway/messages/length';
 import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
@@ -93,6 +94,6 @@ function otherDistance(light: FlashLight, { powerStops }: FlashExposure, trial: 
   if (reading.kind !== 'guide' || powerStops === null) return null;
   const distanceM = Math.round(reading.distanceM * 2 ** (-powerStops / 2) * 10) / 10;
   if (distanceM < 0.1 || distanceM > 1000) return null;
-  const label = messageOf(exposeText.flashAway, { distanceM: fixed(distanceM, 1) });
+  const label = messageOf(exposeText.flashAway, { distanceM: lengthWords(distanceM, 1) });
   return offer('exposure', { exposure: { flashLight: { ...light, reading: { ...reading, distanceM } } } }, trial, label);
 }

@@ -1,10 +1,10 @@
+import { lengthWords } from '@gangway/messages/length';
 import { checkNamesText } from '@gangway/messages/core/checkNames';
 import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { positionText } from '@gangway/messages/core/checks/position';
 import { say } from '@gangway/messages/say';
 import { freshGeometry } from '../../geometry/geometry';
 import type { SetupPatch } from '../../model/setup';
-import { fixed } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { offer } from '../fix';
 import { changed, movementThatHolds } from '../placeFix';
@@ -31,10 +31,10 @@ export const obstacle = defineCheck<'obstacle', ObstacleFacts>({
   },
   margin: ({ spareM }) => ({ value: spareM, unit: 'm' }),
   message: ({ spareM, state }) => {
-    if (state === 'fails') return say(positionText.thereIsNoRoomFor, { spareM: fixed(-spareM, 1) });
+    if (state === 'fails') return say(positionText.thereIsNoRoomFor, { spareM: lengthWords(-spareM, 1) });
     return state === 'tight'
-      ? say(positionText.theCameraIsOnlyM, { spareM: fixed(spareM, 1) })
-      : say(positionText.thereIsRoomForThe, { spareM: fixed(spareM, 1) });
+      ? say(positionText.theCameraIsOnlyM, { spareM: lengthWords(spareM, 1) })
+      : say(positionText.thereIsRoomForThe, { spareM: lengthWords(spareM, 1) });
   },
   note: () => null,
   missing: () => null,

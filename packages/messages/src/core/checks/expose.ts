@@ -39,7 +39,7 @@ export const exposeText = catalogue({
   turnTheFlashUp: 'The flash can also be turned up by {stops}, if it has that in reserve.',
   ambientLightAlone: 'Ambient light alone is too much: use a faster shutter speed or a smaller aperture.',
   flashPops: '{pops} {pops, plural, one {pop} other {pops}}',
-  flashAway: 'flash at {distanceM} m',
+  flashAway: 'flash at {distanceM}',
   flashShutter: 'shutter at {shutterSpeedS}',
   popsTakeUnknown: 'How long {pops} pops take is unknown.',
   enterTheRecyclingTime: 'Enter the recycling time of the flash in the step Expose.',

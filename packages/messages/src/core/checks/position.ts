@@ -1,7 +1,7 @@
 import { catalogue } from '../../catalogue';
 
 export const positionText = catalogue({
-  thereIsNoRoomFor: 'There is no room for the camera: it would be {spareM} m behind the obstacle.',
-  theCameraIsOnlyM: 'The camera is only {spareM} m in front of the obstacle; the legs of a tripod take about half a metre.',
-  thereIsRoomForThe: 'There is room for the camera, {spareM} m in front of the obstacle.',
+  thereIsNoRoomFor: 'There is no room for the camera: it would be {spareM} behind the obstacle.',
+  theCameraIsOnlyM: 'The obstacle is only {spareM} behind the camera; the legs of a tripod take about half a metre.',
+  thereIsRoomForThe: 'There is room for the camera; the obstacle is {spareM} behind it.',
 });

@@ -10,7 +10,7 @@ export const exposeText = catalogue({
   flashBy: 'flash: {reading}',
   flashReadAtF: 'flash reading f/{n}',
   guideNumberOf: 'guide number {n} m',
-  flashAt: 'flash {n} m from the subject',
+  flashAt: 'flash {n} from the subject',
   flashAtIso: 'flash reading at ISO {iso}',
   pops: '{pops} {pops, plural, one {pop} other {pops}}',
   openings: 'Openings of the shutter',
@@ -166,4 +166,7 @@ export const exposeText = catalogue({
   addFilters: 'Add filters',
   thisValueIsNotAllowed: 'This value is not allowed.',
   isNotATimeEnter: 'is not a time; enter one like 1/125, 0.5, 8 or 2:30.',
+  flashHelp: 'By a flash meter, or by guide number and distance.',
+  bracketsHelp: 'The same frame at several exposures.',
+  thingsThatMoveHelp: 'What moves while the shutter is open or the sensor is read.',
 });

@@ -43,7 +43,7 @@ export const finderText = catalogue({
   pinItSoft: 'Pin it soft',
   clearMeasurement: 'Clear measurement',
   aBallThereIsDrawn: ' · a ball there is stretched {stretch}×',
-  awayMUpMLeft: '{rangeM} away, {height} m up, {x} m {x2, select, yes {left} other {right}} of the middle{stretch}',
+  awayMUpMLeft: '{rangeM} away, {height} up, {x} {x2, select, yes {left} other {right}} of the middle{stretch}',
   oneOfThemIsNo: 'One of them is no longer in front of the lens.',
   betweenThemMmOnThe: '{metres} between them · {onBackMm} mm on the {columnsPx, select, yes {film} other {sensor}}{px} · {angleDeg}°',
   noWebgl2Here: 'No WebGL 2 here',

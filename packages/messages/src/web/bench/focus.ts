@@ -162,7 +162,7 @@ export const focusText = catalogue({
   sharpFrom: 'sharp from {marked}{fNumber}',
   then: '{front}, then {focusM}',
   itGoesThroughTheLens: 'it goes through the lens',
-  aHingeMAwayWith: 'a hinge {belowM} m away with that slope needs more than a lens of {focalMm} mm can',
+  aHingeMAwayWith: 'a hinge {belowM} away with that slope needs more than a lens of {focalMm} mm can',
   thisPlaneCannotBeReached: 'This plane cannot be reached: {belowM}.',
   planeThatIsWanted: 'Plane wanted',
   useAPlaneOfThe: 'Use a plane of the subject…',
@@ -201,4 +201,5 @@ export const focusText = catalogue({
   thisRigNeitherTiltsNor: 'This rig neither tilts nor swings.',
   theRailStayedPut: 'The rail stayed where it was when you turned the standard, so the focus moved: {now} (before: {was}).',
   refocusOnWhatWasSharp: 'Refocus on what was sharp',
+  sharpEnoughHelp: 'What counts as sharp: by the format, the pixel, or the print and how far away it is seen.',
 });

@@ -69,4 +69,8 @@ export const frameText = catalogue({
   lostFromTheFrame: 'Lost from the frame',
   aLevelLensThatIncludes:
     'A level lens that includes it without rise has {focalMm} mm; of its {widthMm} × {heightMm} mm the same picture keeps {kept} % of the pixels.',
+  cameraTurnedHelp: 'Turned off square, verticals or horizontals converge.',
+  linesIntoTheDepthHelp: 'Where receding lines meet, to compose by.',
+  levelHelp: 'How far off level may be before the print shows it.',
+  edgeStretchHelp: 'Round things near the edge are drawn long. Turning toward them and counter-shifting helps.',
 });

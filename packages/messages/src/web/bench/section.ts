@@ -32,7 +32,7 @@ export const sectionText = catalogue({
   allOfItIsSharp: 'all of it is sharp',
   high: ', {b} {view, select, yes {high} other {wide}}',
   sharpFromTo: 'sharp from {a} to {b}{b2}',
-  aheadM: '{max} ahead, {at} m {view}',
+  aheadM: '{max} ahead, {at} {view}',
   blur: '{there}: blur {px}',
   thePlaneOfSharpFocus: 'The plane of sharp focus lies at infinity.',
   thePlaneOfSharpFocusIs: 'The plane of sharp focus is parallel to the back, {at} ahead.',

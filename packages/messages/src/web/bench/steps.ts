@@ -22,4 +22,6 @@ export const stepsText = catalogue({
   sizeOfTheLarge: 'Size of the large drawing',
   sizeOfTheSmall: 'Size of the small drawing',
   framesInTheCircleAnd: 'Frames in the circle, and the joined picture',
+  planAndElevation: 'Plan and elevation',
+  frames: 'Frames',
 });
