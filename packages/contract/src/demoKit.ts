@@ -15,6 +15,7 @@ const RAIL_BOARD = 'rail board';
 const still = { slides: 'none', tilts: 'none' } as const;
 
 const smallBody = itemOf('body', id(1), '36 × 24 body', {
+  weightG: 700,
   widthMm: 36,
   heightMm: 24,
   columnsPx: 8256,
@@ -31,6 +32,7 @@ const smallBody = itemOf('body', id(1), '36 × 24 body', {
   contacts: true,
 });
 const digitalBack = itemOf('body', id(2), '44 × 33 back', {
+  weightG: 620,
   widthMm: 43.8,
   heightMm: 32.9,
   columnsPx: 11648,
@@ -65,6 +67,7 @@ const rollFilm = itemOf('film', id(4), '6 × 9 roll film back', {
 });
 
 const shiftWide = itemOf('lens', id(10), '24 mm shift wide', {
+  weightG: 780,
   focalMm: 24,
   widestFNumber: 3.5,
   smallestFNumber: 22,
@@ -101,6 +104,7 @@ const shiftWide = itemOf('lens', id(10), '24 mm shift wide', {
   pivotMm: 8,
 });
 const mediumWide = itemOf('lens', id(11), '55 mm medium-format wide', {
+  weightG: 640,
   focalMm: 55,
   widestFNumber: 3.5,
   smallestFNumber: 22,
@@ -119,6 +123,7 @@ const mediumWide = itemOf('lens', id(11), '55 mm medium-format wide', {
   ...still,
 });
 const mediumNormal = itemOf('lens', id(12), '80 mm medium-format normal', {
+  weightG: 520,
   focalMm: 80,
   widestFNumber: 2.8,
   smallestFNumber: 22,
@@ -144,6 +149,7 @@ const mediumNormal = itemOf('lens', id(12), '80 mm medium-format normal', {
   ...still,
 });
 const reflexNormal = itemOf('lens', id(13), '50 mm reflex normal', {
+  weightG: 210,
   focalMm: 50,
   widestFNumber: 1.8,
   smallestFNumber: 16,
@@ -161,6 +167,7 @@ const reflexNormal = itemOf('lens', id(13), '50 mm reflex normal', {
   ...still,
 });
 const fieldWide = itemOf('lens', id(14), '90 mm field wide', {
+  weightG: 430,
   focalMm: 90,
   widestFNumber: 6.8,
   smallestFNumber: 45,
@@ -187,6 +194,7 @@ const fieldWide = itemOf('lens', id(14), '90 mm field wide', {
   ...still,
 });
 const fieldLong = itemOf('lens', id(15), '300 mm field long', {
+  weightG: 350,
   focalMm: 300,
   widestFNumber: 9,
   smallestFNumber: 64,
@@ -206,6 +214,7 @@ const fieldLong = itemOf('lens', id(15), '300 mm field long', {
   ...still,
 });
 const railLens = itemOf('lens', id(16), '120 mm rail lens', {
+  weightG: 260,
   focalMm: 120,
   widestFNumber: 5.6,
   smallestFNumber: 45,
@@ -226,6 +235,7 @@ const railLens = itemOf('lens', id(16), '120 mm rail lens', {
 });
 
 const shiftTilt = itemOf('adapter', id(20), 'Shift-tilt adapter, medium format', {
+  weightG: 480,
   lensMount: MEDIUM,
   lensFlangeDistanceMm: 70,
   bodyMount: MIRRORLESS,
@@ -245,6 +255,7 @@ const shiftTilt = itemOf('adapter', id(20), 'Shift-tilt adapter, medium format',
   tiltStepDeg: 1,
 });
 const thickShift = itemOf('adapter', id(21), 'Shift mechanism, reflex', {
+  weightG: 410,
   lensMount: REFLEX,
   lensFlangeDistanceMm: 44.5,
   bodyMount: MIRRORLESS,
@@ -260,6 +271,7 @@ const thickShift = itemOf('adapter', id(21), 'Shift mechanism, reflex', {
   tilts: 'none',
 });
 const slidingBack = itemOf('adapter', id(22), 'Sliding stitch back', {
+  weightG: 540,
   lensMount: SHEET_BACK,
   bodyMount: BACK_PLATE,
   thicknessMm: 21,
@@ -271,6 +283,7 @@ const slidingBack = itemOf('adapter', id(22), 'Sliding stitch back', {
   ...still,
 });
 const quarterTurn = itemOf('adapter', id(23), 'Quarter-turn stitch plate', {
+  weightG: 390,
   lensMount: MEDIUM,
   lensFlangeDistanceMm: 70,
   bodyMount: MIRRORLESS,
@@ -325,6 +338,7 @@ const raisedBoard = board({ n: 42, name: 'Raised field board 40 mm, shutter 1', 
 const railFront = board({ n: 43, name: 'Rail board, shutter 0', boardMount: RAIL_BOARD, hole: 'shutter 0', offsetMm: 0 });
 
 const fieldCamera = itemOf('camera', id(50), '4 × 5 in field camera', {
+  weightG: 2300,
   boardMount: FIELD_BOARD,
   backMount: SHEET_BACK,
   bellowsMinMm: 72,
@@ -348,6 +362,7 @@ const fieldCamera = itemOf('camera', id(50), '4 × 5 in field camera', {
   backBehindMm: 0,
 });
 const rail = itemOf('camera', id(51), 'Bellows rail', {
+  weightG: 1450,
   boardMount: RAIL_BOARD,
   backMount: MIRRORLESS,
   bellowsMinMm: 45,

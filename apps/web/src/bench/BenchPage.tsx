@@ -6,14 +6,12 @@ import { ToggleGroup } from 'radix-ui';
 import { memo, Suspense, useCallback, useEffect, useId, useMemo, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import type { MissingValue } from '@gangway/core/rig/missing';
-import { partsInOrder } from '@gangway/core/rig/parts';
 import { TopBar } from '../ui/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
 import { useBenchSelector } from './editing/benchStore';
 import { store } from '../store/store';
 import { closeSetup, knownSetup, openSetup } from './autosave/open';
 import { ErrorNote } from '../ui/ErrorNote';
-import { useSlots } from '../ui/Slots';
 import { useThrottled } from '../ui/useThrottled';
 import { useNarrow, useStacked } from '../ui/useNarrow';
 import { BenchUndo, Where } from './BenchBar';
@@ -23,7 +21,6 @@ import { RigLine } from './rig/RigLine';
 import { STEPS, stepNamed } from './steps/registry';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import type { BenchStep } from '@gangway/core/model/step';
-import { rigEdit } from './rig/rigEdit';
 import { setupEdit } from './editing/setupEdit';
 import { focusEdit } from './focus/focusEdit';
 import { movementEdit } from './movements/movementEdit';
@@ -38,8 +35,8 @@ const ThumbControls = lazyPart(() => import('./thumb/ThumbControls'), 'ThumbCont
 const Reading = lazyPart(() => import('./circle/Reading'), 'Reading');
 const Cautions = lazyPart(() => import('./cautions/Cautions'), 'Cautions');
 const ElsewhereNote = lazyPart(() => import('./autosave/ElsewhereNote'), 'ElsewhereNote');
-// The list of rigs loads only when it is opened.
-const ChooseRig = lazyPart(() => import('./rig/ChooseRig'), 'ChooseRig');
+// The list of rigs and the sheets of items load only when they are opened.
+const RigSheets = lazyPart(() => import('./rig/RigSheets'), 'RigSheets');
 
 /** The bench of one setup: fetches it, puts it under edit, and takes it away again on leaving. */
 export function BenchPage() {
@@ -97,7 +94,6 @@ export function BenchPage() {
 }
 
 function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry: Geometry }) {
-  const { ItemDialog } = useSlots();
   const [sheet, setSheet] = useState<'rig' | MissingValue | null>(null);
   const [preview, setPreview] = useState<SetupSettings | null>(null);
   const readingId = useId();
@@ -120,8 +116,6 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
   const close = () => setSheet(null);
   const chooseRig = useCallback(() => setSheet('rig'), []);
   const ask = useCallback((missing: MissingValue) => setSheet(missing), []);
-  const asked =
-    sheet === null || sheet === 'rig' ? null : (partsInOrder(geometry.settings.rig.parts).find(({ id }) => id === sheet.itemId) ?? null);
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden">
       <Head jobId={jobId} />
@@ -178,29 +172,7 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
           </div>
         )}
       </main>
-      <Suspense fallback={null}>
-        {sheet === 'rig' && (
-          <ChooseRig
-            present={geometry.settings.rig.rigId}
-            onClose={close}
-            onChoose={(rig) => {
-              rigEdit.setRig(rig, say(benchText.rig, { name: rig.name }));
-              close();
-            }}
-          />
-        )}
-        {asked && sheet !== null && sheet !== 'rig' && (
-          <ItemDialog
-            item={asked}
-            ask={sheet.spec}
-            onClose={close}
-            onSaved={(item) => {
-              rigEdit.takeItem(item);
-              close();
-            }}
-          />
-        )}
-      </Suspense>
+      <Suspense fallback={null}>{sheet !== null && <RigSheets sheet={sheet} rig={geometry.settings.rig} onClose={close} />}</Suspense>
     </div>
   );
 }

@@ -7,10 +7,19 @@ import { circlesOf, frameOf } from './selectors';
 import { halfExtent, planeFor } from './circlePlane';
 
 /** The Circle in small, for lists: the same facts without handles. */
-export function CircleMiniature({ geometry, size = 92 }: { readonly geometry: Geometry; readonly size?: number }) {
+export function CircleMiniature({
+  geometry,
+  size = 92,
+  halfMm,
+}: {
+  readonly geometry: Geometry;
+  readonly size?: number;
+  /** Half of what the drawing is wide, mm, where several are drawn to one scale. */
+  readonly halfMm?: number;
+}) {
   const frame = frameOf(geometry.settings);
   const circles = circlesOf(geometry.settings);
-  const plane = planeFor(size, size, halfExtent(frame, circles, geometry.settings.rig.mechanism));
+  const plane = planeFor(size, size, halfMm ?? halfExtent(frame, circles, geometry.settings.rig.mechanism));
   const radius = (circle: CircleOnBack) => (circle.diameterMm / 2) * plane.pixelsPerMm;
   const { shiftMm, riseMm } = geometry.settings.movements;
   return (

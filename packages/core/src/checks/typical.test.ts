@@ -6,7 +6,8 @@ import type { SetupSettings } from '../model/setup';
 import { assembled } from '../rig/assembled';
 import { centredSetup } from '../planning/centred';
 import { frontScene } from '../setup/fixtures.test-support';
-import { reliesOnTypical, typicalIn } from './typical';
+import { typicalIn } from '../rig/typical';
+import { reliesOnTypical } from './typical';
 import { verdictLine } from './verdict';
 
 const lens = itemOfClass(CLASSES.shiftWide, 'lens');

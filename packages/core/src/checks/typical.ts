@@ -1,26 +1,14 @@
 import { freshGeometry, type Geometry } from '../geometry/geometry';
 import { specOf, valueOf, type KitItem } from '../kit/item';
-import type { RigParts } from '../model/rig';
 import { assembled } from '../rig/assembled';
 import { askNamed, type MissingValue } from '../rig/missing';
-import { partsInOrder, withItem } from '../rig/parts';
+import { withItem } from '../rig/parts';
+import { typicalIn } from '../rig/typical';
 import { withPivotDoubt } from './pivotDoubt';
 import { CHECKS, type CheckKind } from './registry';
 
 /** Things of one class differ by about so much from what is typical of it. */
 const DIFFER = 0.1;
-
-/**
- * The values of a rig that are typical of a class, not its own.
- *
- * @param parts the components of a rig
- *
- * @example
- * typicalIn(parts) // => []
- */
-export function typicalIn(parts: RigParts): readonly { readonly item: KitItem; readonly spec: string }[] {
-  return partsInOrder(parts).flatMap((item) => item.typical.map((spec) => ({ item, spec })));
-}
 
 /**
  * The checks that rely on typical values, each with those values: what a check

@@ -4,7 +4,7 @@ import type { RigParts } from '../model/rig';
 import { worstState, type CheckState } from '../state';
 import { checkSentence, missingValue } from './evaluate';
 import { checkNamed, type Found } from './registry';
-import { typicalIn } from './typical';
+import { typicalIn } from '../rig/typical';
 
 /**
  * All checks of a setup in one line: "Ready", "Tight: …", "2 checks fail", "Unknown: 1 value missing".

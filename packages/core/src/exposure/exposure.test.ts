@@ -313,7 +313,7 @@ describe('from the reading to the time', () => {
       kind: 'filter' as const,
       name: 'old yellow',
       note: '',
-      specs: { threadMm: 82, clearMm: 78, heightMm: 5, stops: null },
+      specs: { threadMm: 82, clearMm: 78, heightMm: 5, stops: null, weightG: null },
       typical: [],
     };
     const settings = exposed({});

@@ -89,7 +89,7 @@ describe('with lens, bellows and filters', () => {
       kind: 'filter' as const,
       name: 'old yellow',
       note: '',
-      specs: { threadMm: 82, clearMm: 78, heightMm: 5, stops: null },
+      specs: { threadMm: 82, clearMm: 78, heightMm: 5, stops: null, weightG: null },
       typical: [],
     };
     expect(found(lit({}, {}, { rig: { ...rig, parts: { ...rig.parts, front: [filter] } } }))).toMatchObject({

@@ -15,6 +15,8 @@ import type { Change } from './controls';
 export const WEIGHTS = {
   /** What a tight check counts, in controls. */
   tight: 0.5,
+  /** What it counts, in controls, that a straight lens is turned where nothing is pinned: nothing then says whether the subject stays sharp. */
+  turnedUnpinned: 2,
   /** One unit that a hand notices: half a millimetre of a slide, a third of a stop, a quarter of a degree of tilt, half a degree of the head, a twentieth of the distance, five centimetres of height. */
   slideMm: 0.5,
   stops: 1 / 3,
@@ -40,6 +42,8 @@ export interface Cost {
   readonly controls: number;
   /** How much is moved, in units that a hand notices. */
   readonly movement: number;
+  /** Whether a straight lens is turned although nothing is pinned that would have to stay sharp. */
+  readonly turnedUnpinned: boolean;
   /** How much larger the blur of diffraction and defocus together is, a share of what it was; below zero where the picture gains. */
   readonly softer: number;
   /** The share of the pixels that a single frame keeps beside before, 1 where it keeps all; `null` on film. */
@@ -120,11 +124,26 @@ export function costOf(from: SetupSettings, to: SetupSettings, changes: readonly
   return {
     controls: changes.length,
     movement: changes.reduce((sum, change) => sum + unitsOf(change), 0),
+    turnedUnpinned: isTurnedUnpinned(from, to),
     softer: changes.length === 0 ? 0 : blurShare(after) / blurShare(before) - 1,
     frames: framesOf(to),
     kept: keptOf(before, after),
     longerStops: was === null || is === null ? null : Math.log2(is / was),
   };
+}
+
+/**
+ * Whether a lens that was straight is turned although nothing is pinned that would have to stay sharp.
+ *
+ * @param from settings of a setup
+ * @param to the same setup, set in another way
+ *
+ * @example
+ * isTurnedUnpinned(front, { front: { tiltDeg: 3, swingDeg: 0 }, pins: [] }) // => true
+ */
+export function isTurnedUnpinned(from: SetupSettings, to: Pick<SetupSettings, 'front' | 'pins'>): boolean {
+  const straight = ({ tiltDeg, swingDeg }: SetupSettings['front']): boolean => tiltDeg === 0 && swingDeg === 0;
+  return straight(from.front) && !straight(to.front) && !to.pins.some(({ role }) => role === 'sharp');
 }
 
 function keptOf(before: Geometry, after: Geometry): number | null {
@@ -134,7 +153,10 @@ function keptOf(before: Geometry, after: Geometry): number | null {
 
 /** The least that a solution can cost that makes these changes: what is known before its checks are looked at. */
 export function leastCost(changes: readonly Change[]): number {
-  return orderOf({ controls: changes.length, movement: changes.reduce((sum, change) => sum + unitsOf(change), 0), softer: 0 }, 0);
+  return orderOf(
+    { controls: changes.length, movement: changes.reduce((sum, change) => sum + unitsOf(change), 0), softer: 0, turnedUnpinned: false },
+    0,
+  );
 }
 
 /** Movement never outweighs a control: so many units and more count as just less than half of one. */
@@ -146,7 +168,11 @@ const MOST_UNITS = 400;
  * @param cost what it costs
  * @param tight how many checks pass with little to spare
  */
-export function orderOf({ controls, movement, softer }: Pick<Cost, 'controls' | 'movement' | 'softer'>, tight: number): number {
+export function orderOf(
+  { controls, movement, softer, turnedUnpinned }: Pick<Cost, 'controls' | 'movement' | 'softer' | 'turnedUnpinned'>,
+  tight: number,
+): number {
   const units = movement + Math.max(0, softer) / WEIGHTS.softerShare;
-  return controls + (tight > 0 ? WEIGHTS.tight : 0) + Math.min(0.49, (0.49 * units) / MOST_UNITS);
+  const counted = controls + (tight > 0 ? WEIGHTS.tight : 0) + (turnedUnpinned ? WEIGHTS.turnedUnpinned : 0);
+  return counted + Math.min(0.49, (0.49 * units) / MOST_UNITS);
 }

@@ -238,13 +238,13 @@ test('the locks of a setup say what may change', () => {
 });
 
 test('a cost is said only where it is noticed', () => {
-  expect(costWords({ controls: 1, movement: 1, softer: 0.01, frames: 1, kept: 1, longerStops: 0 })).toEqual([]);
-  expect(costWords({ controls: 1, movement: 1, softer: 0.125, frames: 3, kept: 1, longerStops: 1.3 })).toEqual([
+  expect(costWords({ controls: 1, movement: 1, turnedUnpinned: false, softer: 0.01, frames: 1, kept: 1, longerStops: 0 })).toEqual([]);
+  expect(costWords({ controls: 1, movement: 1, turnedUnpinned: false, softer: 0.125, frames: 3, kept: 1, longerStops: 1.3 })).toEqual([
     '13 % softer',
     '3 shots',
     '1.3 stops longer exposure',
   ]);
-  expect(costWords({ controls: 1, movement: 1, softer: -0.5, frames: 1, kept: 1, longerStops: -2 })).toEqual([
+  expect(costWords({ controls: 1, movement: 1, turnedUnpinned: false, softer: -0.5, frames: 1, kept: 1, longerStops: -2 })).toEqual([
     '50 % sharper',
     '2.0 stops shorter exposure',
   ]);

@@ -103,7 +103,7 @@ interface Stage {
   readonly group: ControlGroup | null;
   readonly controls: number;
   readonly candidates: (search: Search, rigs: readonly Rig[]) => Iterable<Candidate>;
-  /** Offered only where it sets fewer controls than all that was found before: nobody would set it without need. */
+  /** Offered only where it is simpler than all that was found before: nobody would set it without need. */
   readonly onlyIfSimpler?: true;
 }
 
@@ -192,8 +192,8 @@ function solve(search: Search, rigs: readonly Rig[], stages: readonly Stage[] = 
     // A dearer kind of change is not looked at where what was found is as simple as it can be.
     if (found.some((each) => each.changes.length <= controls)) continue;
     if (candidates === fixStage && (found.length > 0 || !asksForFixes(search))) continue;
-    const fewest = onlyIfSimpler ? Math.min(...found.map(({ changes }) => changes.length)) : Infinity;
-    found.push(...passing(candidates(search, rigs), search).filter(({ changes }) => changes.length < fewest));
+    const simplest = onlyIfSimpler ? Math.min(...found.map(orderOfSolution)) : Infinity;
+    found.push(...passing(candidates(search, rigs), search).filter((each) => orderOfSolution(each) < simplest));
   }
   return distinct(found);
 }

@@ -10,7 +10,7 @@ import { fixSentence, fixSetting, marginWords } from '@gangway/core/checks/wordi
 import type { RigParts } from '@gangway/core/model/rig';
 import type { MissingValue } from '@gangway/core/rig/missing';
 import { CheckRow } from '../../ui/CheckRow';
-import { typicalIn } from '@gangway/core/checks/typical';
+import { typicalIn } from '@gangway/core/rig/typical';
 import { useSought } from './solverClient';
 import { useChecks } from './useChecks';
 import { TextButton } from '../../ui/TextButton';

@@ -1,15 +1,16 @@
 import { rigText } from '@gangway/messages/web/bench/rig';
 import { say } from '@gangway/messages/say';
 import { Camera } from 'lucide-react';
-import { memo, useMemo } from 'react';
+import { memo, Suspense } from 'react';
 import { apertureWords, fixed } from '@gangway/core/words';
-import { api } from '../../store/api';
 import { Button } from '../../ui/Button';
-import { newSpecs } from './newSpecs';
 import { mechanismWords } from '@gangway/core/rig/mechanismWords';
 import type { Rig } from '@gangway/core/model/rig';
-import { rigEdit } from './rigEdit';
+import { lazyPart } from '../../ui/lazyPart';
 import { TextLink } from '../../ui/TextButton';
+
+// There are newer specs now and then; what finds them is large.
+const NewerSpecs = lazyPart(() => import('./NewerSpecs'), 'NewerSpecs');
 
 /** The rig of the setup in a line or two, with the way to another and word of newer specs in the kit. */
 export const RigLine = memo(function RigLine({ rig, onChoose }: { readonly rig: Rig; readonly onChoose: () => void }) {
@@ -40,27 +41,9 @@ export const RigLine = memo(function RigLine({ rig, onChoose }: { readonly rig: 
           <Camera size={15} aria-hidden /> {rigText.rig2}
         </Button>
       </div>
-      <Newer rig={rig} />
+      <Suspense fallback={null}>
+        <NewerSpecs rig={rig} />
+      </Suspense>
     </section>
   );
 });
-
-/** The kit has other values for this rig: the setup keeps those it was made with until the new ones are taken. */
-function Newer({ rig }: { readonly rig: Rig }) {
-  const { data: kit } = api.useKitQuery(undefined);
-  const found = useMemo(() => (kit ? newSpecs(rig, kit) : null), [rig, kit]);
-  if (!found) return null;
-  const more = found.words.length - 3;
-  return (
-    <div role="status" className="mt-1.5 rounded-md border border-rule bg-ground p-2 text-sm">
-      <p>
-        {say(rigText.theKitHasNewerSpecs, { words: found.words.slice(0, 3).join('; ') })}
-        {more > 0 && say(rigText.andMore, { more })}
-        {rigText.thisSetupWorksWithThose}
-      </p>
-      <Button className="mt-1" onClick={() => rigEdit.setRig(found.rig, rigText.newerSpecsOfTheRig)}>
-        {rigText.useTheNewSpecs}
-      </Button>
-    </div>
-  );
-}

@@ -8,11 +8,13 @@ import { compared, FORMAT_MEASURES, measureMm, type Comparison, type FormatMeasu
 import { apertureWords, fixed, mmWords } from '@gangway/core/words';
 import { useOpenKit } from '../KitFrame';
 import { mechanismWords } from '@gangway/core/rig/mechanismWords';
-import type { Rig } from '@gangway/core/model/rig';
+import type { Rig, RigParts } from '@gangway/core/model/rig';
+import { weightOf } from '@gangway/core/rig/weight';
 import { useItems } from '../../store/useItems';
 import { Th } from '../../ui/Table';
 import { Select } from '../../ui/Select';
 import { TextLink } from '../../ui/TextButton';
+import { ComparePictures } from './ComparePictures';
 
 /** Two rigs or more side by side, all measured against the format of the first. */
 export function ComparePage() {
@@ -61,10 +63,21 @@ export function ComparePage() {
       {!first || chosen.length < 2 ? (
         <p className="text-ink-soft">{compareText.chooseTwoRigsOrMore}</p>
       ) : (
-        <Table chosen={chosen} first={first} measure={measure} onMeasure={setMeasure} />
+        <>
+          <ComparePictures chosen={chosen} />
+          <Table chosen={chosen} first={first} measure={measure} onMeasure={setMeasure} />
+        </>
       )}
     </>
   );
+}
+
+/** How many items there are to carry, and how heavy they are as far as it is known. */
+function carried(parts: RigParts): string {
+  const { items, knownG, unknown } = weightOf(parts);
+  const kg = fixed(knownG / 1000, 2);
+  if (unknown === items) return say(compareText.itemCount, { items });
+  return unknown === 0 ? say(compareText.weighs, { items, kg }) : say(compareText.weighsAtLeast, { items, kg, unknown });
 }
 
 interface TableProps {
@@ -169,6 +182,7 @@ function Table({ chosen, first, measure, onMeasure }: TableProps) {
               say(compareText.at2, { spareSharpMm: spare(spareSharpMm), fNumber: apertureWords(fNumber) }),
             )}
             {row(compareText.movements, ({ mechanism }) => mechanismWords(mechanism))}
+            {row(compareText.items, ({ parts }) => carried(parts))}
             {row(compareText.weightOfEvidence, (_rig, { evidence }) => evidence)}
           </tbody>
         </table>

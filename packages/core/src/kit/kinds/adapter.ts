@@ -1,7 +1,7 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number, choice, joint, list } from '../spec';
 import { defineKind } from '../kind';
-import { MOUNT, contacts, throat, movements } from './shared';
+import { MOUNT, contacts, throat, movements, weight } from './shared';
 
 /** An adapter between lens and body. */
 export const adapter = defineKind({
@@ -67,6 +67,7 @@ export const adapter = defineKind({
       when: { spec: 'stitching', is: ['quarter'] },
     }),
     ...movements,
+    ...weight,
   },
   joints: { behind: 'bodyMount', before: 'lensMount' },
   first: ['lensMount', 'bodyMount', 'thicknessMm', 'slides'],

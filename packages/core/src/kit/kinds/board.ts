@@ -1,7 +1,7 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number, joint } from '../spec';
 import { defineKind } from '../kind';
-import { MOUNT } from './shared';
+import { MOUNT, weight } from './shared';
 
 /** A lens board. */
 export const board = defineKind({
@@ -21,6 +21,7 @@ export const board = defineKind({
       max: 400,
       how: kindsText.fromThePlaneOfA,
     }),
+    ...weight,
   },
   joints: { behind: 'boardMount', before: 'hole' },
   first: ['boardMount', 'hole', 'offsetMm'],

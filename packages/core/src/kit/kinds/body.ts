@@ -1,7 +1,7 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number, choice, flag, joint } from '../spec';
 import { defineKind } from '../kind';
-import { FRAME, MOUNT, RECORD, contacts, throat, frame } from './shared';
+import { FRAME, MOUNT, RECORD, contacts, throat, frame, weight } from './shared';
 
 /** A body or back with a sensor. */
 export const body = defineKind({
@@ -82,6 +82,7 @@ export const body = defineKind({
       earlierLabels: ['Flash to 1/'],
     }),
     contacts,
+    ...weight,
   },
   joints: { behind: null, before: 'mount' },
   first: ['widthMm', 'heightMm', 'columnsPx', 'rowsPx'],

@@ -2,7 +2,7 @@ import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number, choice, joint } from '../spec';
 import { inOrder } from '../contradictions';
 import { defineKind } from '../kind';
-import { MOUNT, BELLOWS, front, rear } from './shared';
+import { MOUNT, BELLOWS, front, rear, weight } from './shared';
 
 /** A view camera or rail. */
 export const camera = defineKind({
@@ -83,6 +83,7 @@ export const camera = defineKind({
       since: 4,
       how: kindsText.lookAtTheRearStandard,
     }),
+    ...weight,
   },
   joints: { behind: 'backMount', before: 'boardMount' },
   first: ['bellowsMinMm', 'bellowsMaxMm', 'frontRiseMm', 'frontTiltDeg'],

@@ -1,7 +1,7 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number, joint } from '../spec';
 import { defineKind } from '../kind';
-import { MOUNT, CIRCLE, contacts } from './shared';
+import { MOUNT, CIRCLE, contacts, weight } from './shared';
 
 /** A reducer or converter. */
 export const converter = defineKind({
@@ -43,6 +43,7 @@ export const converter = defineKind({
       how: kindsText.photographAnEvenWallThrough,
     }),
     contacts,
+    ...weight,
   },
   joints: { behind: 'bodyMount', before: 'lensMount' },
   first: ['factor', 'lensMount', 'bodyMount'],

@@ -1,7 +1,7 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number, choice, joint } from '../spec';
 import { defineKind } from '../kind';
-import { FRAME, MOUNT, frame } from './shared';
+import { FRAME, MOUNT, frame, weight } from './shared';
 
 /** Film with its holders. */
 export const film = defineKind({
@@ -45,6 +45,7 @@ export const film = defineKind({
       how: kindsText.fromTheDataSheetNeeded,
     }),
     mount: joint(MOUNT, kindsText.fitsTheBack),
+    ...weight,
   },
   joints: { behind: null, before: 'mount' },
   first: ['widthMm', 'heightMm', 'form', 'iso'],

@@ -1,7 +1,7 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number } from '../spec';
 import { defineKind } from '../kind';
-import { FRONT } from './shared';
+import { FRONT, weight } from './shared';
 
 /** A filter that screws on. */
 export const filter = defineKind({
@@ -26,6 +26,7 @@ export const filter = defineKind({
       how: kindsText.fromTheRimThatIt,
     }),
     stops: number({ group: FRONT, label: kindsText.filterFactor, unit: 'stops', min: 0, max: 30, earlierLabels: ['Takes light'] }),
+    ...weight,
   },
   joints: { behind: 'threadMm', before: 'threadMm' },
   first: ['threadMm', 'clearMm', 'heightMm', 'stops'],

@@ -1,7 +1,7 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number } from '../spec';
 import { defineKind } from '../kind';
-import { FRONT } from './shared';
+import { FRONT, weight } from './shared';
 
 /** A hood. */
 export const hood = defineKind({
@@ -18,6 +18,7 @@ export const hood = defineKind({
       how: kindsText.measureTheFrontOpeningWith,
     }),
     heightMm: number({ group: FRONT, label: kindsText.height, unit: 'mm', min: 0, max: 300 }),
+    ...weight,
   },
   joints: { behind: 'threadMm', before: null },
   first: ['threadMm', 'clearMm', 'heightMm'],

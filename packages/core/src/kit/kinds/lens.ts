@@ -2,7 +2,7 @@ import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number, choice, joint, list, circles, EVIDENCE } from '../spec';
 import { inOrder, circleContradictions, listContradictions } from '../contradictions';
 import { defineKind } from '../kind';
-import { MOUNT, CIRCLE, FRONT, contacts, movements } from './shared';
+import { MOUNT, CIRCLE, FRONT, contacts, movements, weight } from './shared';
 
 const ABERRATIONS = kindsText.aberrations;
 
@@ -299,6 +299,7 @@ export const lens = defineKind({
       how: kindsText.zeroForALensMadeForFilm,
     }),
     ...movements,
+    ...weight,
   },
   joints: { behind: 'mount', before: 'filterThreadMm' },
   first: ['focalMm', 'widestFNumber', 'smallestFNumber', 'imageCircleMm'],

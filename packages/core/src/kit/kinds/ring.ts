@@ -1,7 +1,7 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number } from '../spec';
 import { defineKind } from '../kind';
-import { FRONT } from './shared';
+import { FRONT, weight } from './shared';
 
 /** A step-up ring. */
 export const ring = defineKind({
@@ -25,6 +25,7 @@ export const ring = defineKind({
       earlierLabels: ['Takes a thread of'],
     }),
     heightMm: number({ group: FRONT, label: kindsText.height, unit: 'mm', min: 0, max: 100 }),
+    ...weight,
   },
   joints: { behind: 'threadMm', before: 'frontThreadMm' },
   first: ['threadMm', 'frontThreadMm', 'heightMm'],

@@ -173,3 +173,16 @@ export const cameraStandard = (group: string, where: string) =>
   }) as const;
 export const front = cameraStandard(kindsText.frontStandard, kindsText.front);
 export const rear = cameraStandard(kindsText.rearStandard, kindsText.rear);
+/** What a thing weighs, for whoever carries it. */
+export const weight = {
+  weightG: number({
+    group: kindsText.weightAndNote,
+    label: kindsText.weight,
+    unit: 'g',
+    min: 0.1,
+    max: 100_000,
+    since: 8,
+    refines: true,
+    how: kindsText.putItOnKitchenScales,
+  }),
+};

@@ -258,4 +258,7 @@ export const kindsText = catalogue({
   swingEachWay: '{where} swing, each way',
   rearStandard: 'Rear standard',
   rear: 'Rear',
+  weightAndNote: 'To carry',
+  weight: 'Weight',
+  putItOnKitchenScales: 'Put it on kitchen scales, with its caps.',
 });

@@ -27,4 +27,17 @@ export const compareText = catalogue({
   weightOfEvidence: 'Based on',
   landscapeAtInfinityTheFirst:
     'Landscape, at infinity. The first rig chosen is the one that the others are measured against. Circles at f/8, or the nearest aperture that the lens has.',
+  asPictures: 'The rigs as pictures',
+  scene: 'Scene',
+  distance: 'Distance',
+  distanceMust: 'Distance must be 0.05–2000 m; you entered {value}.',
+  throughEach: 'The scene through each rig',
+  frames: 'Their frames, one in the other',
+  circlesToScale: 'Image circle, sharp circle and frame, to one scale',
+  widthOfADrawing: 'Each drawing is {mm} mm wide.',
+  frameSees: 'Rig {n}, {name}, sees {across} cm across and {up} cm up at a distance of one metre.',
+  items: 'Items to carry',
+  itemCount: '{items, plural, one {# item} other {# items}}',
+  weighs: '{items, plural, one {# item} other {# items}}, {kg} kg',
+  weighsAtLeast: '{items, plural, one {# item} other {# items}}, at least {kg} kg; the weight of {unknown} is unknown',
 });
