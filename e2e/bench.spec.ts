@@ -101,7 +101,10 @@ test('a typed movement beyond the mechanism is refused with the reason, one beyo
   await expect(shift(page)).toHaveValue('0.0');
   await rise(page).fill('abc');
   await rise(page).press('Enter');
-  await expect(page.getByRole('alert')).toContainText('Rise: “abc” is not a number');
+  await expect(page.getByRole('alert')).toHaveText('Rise: “abc” is not a length; enter one like 11.0, 1.2 cm or ½ in.');
+  await rise(page).fill('1/2 in');
+  await rise(page).press('Enter');
+  await expect(page.getByRole('alert')).toContainText('12.7 mm of rise is beyond the end stop');
   await rise(page).press('Escape');
   const aperture = page.getByRole('textbox', { name: 'f/' });
   await aperture.fill('2');

@@ -68,7 +68,7 @@ export const NumberField = memo(function NumberField({
     const number = (read?.parse ?? parserOf(unit))(draft.text);
     const none = number === null || (number === Number.POSITIVE_INFINITY && !endless);
     const refusal = none
-      ? `${label}: “${draft.text.slice(0, 24)}” ${read?.isNo ?? say(isLength(unit) ? uiText.isNotALengthEnter : uiText.isNotANumberEnter, { words })}`
+      ? `${label}: “${draft.text.slice(0, 24)}” ${read?.isNo ?? (isLength(unit) ? say(uiText.isNotALengthEnter, { words, unit }) : say(uiText.isNotANumberEnter, { words }))}`
       : onCommit(number);
     setDraft(refusal === null ? null : { text: draft.text, refusal });
   };

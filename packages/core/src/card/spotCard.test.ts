@@ -2,7 +2,8 @@ import type { Mark } from './drawing';
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
-import { view, fieldLens, film } from '../rig/parts.test-support';
+import { assembled } from '../rig/assembled';
+import { board, camera, view, fieldLens, film } from '../rig/parts.test-support';
 import { anySetup, setup } from '../setup/fixtures.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
 import { cardPages, SPOT_SIZES } from './cardPages';
@@ -77,6 +78,28 @@ describe('the card for the spot', () => {
     };
     // One slide that rotates: 3 up and 4 left is 5 out at 143°.
     expect(specs).toBe('slide turned to 143° (0 right, 90 up), out by 5.0 mm: 3.0 mm of rise, 4.0 mm of shift to the left');
+  });
+
+  test('says where a slide on a line stands along it, and both what it raises and what it shifts', () => {
+    const rig = { ...setup().rig, mechanism: { kind: 'line' as const, angleDeg: 90, forwardMm: 11, backMm: 11 } };
+    const { specs } = spotCard(geometryOf(setup({ rig, movements: { riseMm: 5, shiftMm: 0 } }))).find(({ id }) => id === 'move') ?? {
+      specs: '',
+    };
+    expect(specs).toBe('slide at 5.0 mm on its line (5.0 mm of rise, no shift)');
+  });
+
+  test('says how far the standards stand apart: flange focal length and extension, less what a raised board adds', () => {
+    // 90 mm with a flange focal length of 98 mm on a board raised by 10 mm, at half a metre: extension 90²/410 = 19.76 mm.
+    const parts = view({
+      board: board(10),
+      lens: fieldLens({ focalMm: 90, flangeFocalMm: 98 }),
+      camera: camera({ bellowsMinMm: 60, bellowsMaxMm: 300 }),
+    });
+    const made = assembled({ name: 'rig', rigId: null, parts });
+    if (!made.known) throw new Error('the rig is not known');
+    const focus = spotCard(geometryOf(setup({ rig: made.value, focusM: 0.5 }))).find(({ id }) => id === 'focus');
+    expect(focus?.specs).toContain('19.8 mm out from infinity');
+    expect(focus?.specs).toContain('standards 107.8 mm apart');
   });
 
   test('follows shutter and back: cock, holder and dark slide with film behind a leaf, none of it with a sensor', () => {

@@ -5,7 +5,7 @@ import { assembled } from '../rig/assembled';
 import { camera, fieldLens, film, lens, mounted, view } from '../rig/parts.test-support';
 import { frontScene, setup } from '../setup/fixtures.test-support';
 import { patched } from '../setup/patch';
-import { evaluate, evaluateWithFixes, checkNote, checkSentence } from './evaluate';
+import { evaluate, evaluateWithFixes, checkNote, checkSentence, missingValue } from './evaluate';
 import type { CheckKind } from './registry';
 import { fixSentence } from './wording';
 import { evenly } from '../evenly.test-support';
@@ -176,6 +176,42 @@ describe('checks about focus', () => {
     const beyond = of('reach', focused({ rig: tiltLens(), focusM: -5, front: { tiltDeg: 3, swingDeg: 0 } }));
     expect(beyond && checkSentence(beyond)).toMatch(/nearer than it can: beyond infinity/);
     expect(of('reach', setup())).toBeUndefined();
+  });
+
+  test('a lens that tilts about its base is said to move forward or back with it', () => {
+    const rig = rigOf(
+      view({
+        back: film(),
+        camera: camera({ tiltAxis: 'base', baseBelowMm: 60, boardAheadMm: 0 }),
+        lens: fieldLens({ imageCircleMm: 320 }),
+      }),
+    );
+    const note = (tiltDeg: number): string | null => {
+      const found = of('tiltTravel', focused({ rig, front: { tiltDeg, swingDeg: 0 } }));
+      return found ? checkNote(found) : null;
+    };
+    // 60 mm below the axis: 60·sin 5° = 5.2 mm.
+    expect(note(5)).toBe('It tilts about its base, which moves the lens 5.2 mm forward: focus again after tilting.');
+    expect(note(-5)).toBe('It tilts about its base, which moves the lens 5.2 mm back: focus again after tilting.');
+  });
+
+  test('pins that the aperture set does not hold are solved with the smaller one that they take, and at a small one without', () => {
+    // Ground with something standing on it: no plane holds all of it at f/5.6.
+    const pins = [...GROUND, pin(4, [0, 1.2, -6])];
+    const apertures = (fNumber: number): readonly (number | undefined)[] =>
+      (of('pins', focused({ pins, fNumber, focusM: 10 }))?.fixes ?? []).map(({ patch }) => patch.fNumber);
+    const wide = apertures(8);
+    const taken = wide.filter((mark) => mark !== undefined);
+    expect(taken.length).toBeGreaterThan(0);
+    for (const mark of taken) expect(mark).toBeGreaterThan(8);
+    // At the smallest aperture of the ring the setting alone does it, or nothing: none opens the lens again.
+    for (const mark of apertures(64)) expect(mark).toBeUndefined();
+  });
+
+  test('a rig whose focus is not known is asked for what would tell it', () => {
+    const parts = mounted({ lens: lens({ nearestM: null, nearestMagnification: null, flangeDistanceMm: null }) });
+    expect(missingValue({ kind: 'reach' }, parts)?.spec).toBe('flangeDistanceMm');
+    expect(missingValue({ kind: 'reach' }, mounted({ lens: lens({ nearestM: null, nearestMagnification: null }) }))?.spec).toBe('nearestM');
   });
 
   test('a picture carried off by the pivot is given back, turned back, or left so', () => {

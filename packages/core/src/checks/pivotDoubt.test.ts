@@ -1,4 +1,4 @@
-import { geometryOf } from '../geometry/geometry';
+import { geometryOf, type Geometry } from '../geometry/geometry';
 import { assembled } from '../rig/assembled';
 import { board, body, camera, fieldLens, film, lens, mounted, view } from '../rig/parts.test-support';
 import { frontScene, setup } from '../setup/fixtures.test-support';
@@ -7,6 +7,8 @@ import { solveFocus } from '../planning/solveFocus';
 import { patched } from '../setup/patch';
 import type { SetupPatch } from '../model/setup';
 import type { Rig, RigParts } from '../model/rig';
+import { withPivotDoubt } from './pivotDoubt';
+import { checkNamed } from './registry';
 import { checkNote, checkSentence, evaluate, evaluateAll, evaluateWithFixes, marginOf, missingValue } from './evaluate';
 
 const rigOf = (parts: RigParts): Rig => {
@@ -174,4 +176,23 @@ describe('a pivot that is not known', () => {
     expect(rigPivots(parts).rearBehindMm).toMatchObject({ mm: 23, asks: [] });
     expect(rigPivots(view({ camera: camera({ backBehindMm: 5 }), back: film() })).rearBehindMm).toMatchObject({ mm: 5, asks: [] });
   });
+});
+
+test('where a check cannot answer at one end of what a pivot may be, it does not answer at all', () => {
+  const geometry = tilted(tilting(null, 60));
+  const tries: number[] = [];
+  // A check that knows the answer for every pivot but one that lies far from the lens.
+  const definition = {
+    ...checkNamed('imageCircle'),
+    evaluate: (each: Geometry) => {
+      const pivot = each.settings.rig.triedPivots?.frontAheadMm ?? 0;
+      tries.push(Math.abs(pivot));
+      return { state: Math.abs(pivot) > 1 ? ('unknown' as const) : ('passes' as const), at: pivot };
+    },
+    margin: () => ({ value: 1, unit: 'mm' as const }),
+  };
+  const found = withPivotDoubt(definition as never, geometry);
+  expect(Math.max(...tries)).toBeGreaterThan(1);
+  expect(found?.state).toBe('unknown');
+  expect(found?.doubt).toBeUndefined();
 });

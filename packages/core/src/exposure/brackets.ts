@@ -22,5 +22,6 @@ export function bracketStops({ count, stepStops, order }: Brackets): readonly nu
   const all = Array.from({ length: count }, (_, i) => (i - below) * stepStops + 0);
   if (order === 'darkFirst') return all;
   if (order === 'lightFirst') return [...all].reverse();
-  return [...all].sort((a, b) => Math.abs(a) - Math.abs(b) || a - b);
+  // Of two as far from the middle the darker stands first, and stays so.
+  return [...all].sort((a, b) => Math.abs(a) - Math.abs(b));
 }

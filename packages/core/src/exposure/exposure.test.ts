@@ -392,3 +392,7 @@ describe('from the reading to the time', () => {
 function exposureTimes({ fNumber }: SetupSettings): number {
   return 8192 * (64 / fNumber ** 2);
 }
+
+test('one second has the time value zero, with no sign', () => {
+  expect(Object.is(timeValue(1), 0)).toBe(true);
+});

@@ -10,7 +10,7 @@ export const uiText = catalogue({
   note: 'Note',
   whatWasSaid: 'Recent messages',
   undo: 'Undo',
-  isNotALengthEnter: 'is not a length; enter one like {words}, 3.8 m or 12 ft 6.',
+  isNotALengthEnter: 'is not a length; enter one like {words}, {unit, select, m {3.8 m or 12 ft 6} other {1.2 cm or ½ in}}.',
   isNotANumberEnter: 'is not a number; enter one like {words}.',
   pages: 'Main navigation',
   jobs: 'Jobs',
