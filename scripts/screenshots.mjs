@@ -161,14 +161,14 @@ const VIEWS = [
     },
   },
   {
-    // The takes are those logged for the picture before.
-    file: 'log-phone',
-    size: PHONE,
+    file: 'first-steps',
+    size: DESK,
     theme: 'light',
     go: async (page) => {
-      await bench(/Slipway/)(page);
-      await page.goto(page.url().replace(/\/setups\/.*/, '/log'));
-      await page.getByText('8 shots').waitFor();
+      await page.goto(new URL('/first', page.url()).href);
+      await page.getByRole('radio', { name: /^Landscape/ }).check();
+      for (let step = 0; step < 3; step++) await page.getByRole('button', { name: 'Next' }).click();
+      await page.getByText('Settle offers').or(page.getByText('Every check passes as it stands')).waitFor({ timeout: 30_000 });
     },
   },
   {
