@@ -191,7 +191,7 @@ test('where a check cannot answer at one end of what a pivot may be, it does not
     },
     margin: () => ({ value: 1, unit: 'mm' as const }),
   };
-  const found = withPivotDoubt(definition as never, geometry);
+  const found = withPivotDoubt(definition, geometry);
   expect(Math.max(...tries)).toBeGreaterThan(1);
   expect(found?.state).toBe('unknown');
   expect(found?.doubt).toBeUndefined();
