@@ -46,9 +46,11 @@ export function BenchPage() {
   const [attempt, setAttempt] = useState(0);
 
   useEffect(() => {
-    const request = store.dispatch(api.endpoints.setup.initiate(setupId, { forceRefetch: true }));
+    // What is still to be made on the server is known here alone: nobody is asked.
+    const made = knownSetup(setupId, jobId, true);
+    const request = made ? null : store.dispatch(api.endpoints.setup.initiate(setupId, { forceRefetch: true }));
     let left = false;
-    void request.then(({ data, error }) => {
+    void (request ?? Promise.resolve({ data: made, error: undefined })).then(({ data, error }) => {
       if (left) return;
       // Where the server cannot be asked, what this device knows of it will do.
       const setup = data ?? knownSetup(setupId, jobId, isGone(error));
@@ -62,7 +64,7 @@ export function BenchPage() {
     });
     return () => {
       left = true;
-      request.unsubscribe();
+      request?.unsubscribe();
       closeSetup();
       setOpen(null);
     };

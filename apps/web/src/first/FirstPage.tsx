@@ -13,7 +13,6 @@ import { useRigs } from '../setup/settle/useRigs';
 import { api, errorSentence } from '../store/api';
 import { FIRST_DONE } from '../store/firstSteps';
 import { changeKit } from '../store/kitWrites';
-import { sentSoon } from '../store/outbox/page';
 import { remember } from '../store/remembered';
 import { addSetup } from '../store/setupWrites';
 import { useItems } from '../store/useItems';
@@ -202,7 +201,6 @@ function Result({ settings, made, kind }: ResultProps) {
     const into = jobId === '' ? await addJob(freeName(firstText.jobName, jobs?.map((each) => each.name) ?? [])) : jobId;
     const setupId = await addSetup(into, parsed.data, chosen);
     remember(FIRST_DONE, 'yes');
-    await sentSoon();
     await navigate(`/jobs/${into}/setups/${setupId}${chosen.scene ? '?step=frame' : ''}`);
     tell(say(firstText.created, { name: parsed.data }));
   };

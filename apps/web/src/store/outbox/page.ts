@@ -136,28 +136,3 @@ export function useStorageTrouble(): string | null {
 
 /** The changes of one lane that wait, in order. */
 export const waitingIn = (lane: string): readonly Entry[] => outbox.state().entries.filter((entry) => entry.lane === lane);
-
-/**
- * Resolves when what waits now has been sent, when the server is away, or
- * after so long: who goes on to what was just made is to find it there.
- *
- * @param mostMs the longest that is waited, ms
- */
-export function sentSoon(mostMs = 3000): Promise<void> {
-  const settled = () => {
-    const { entries, away } = outbox.state();
-    return away !== null || entries.every(({ trouble }) => trouble !== null);
-  };
-  if (settled()) return Promise.resolve();
-  return new Promise((resolve) => {
-    const done = () => {
-      clearTimeout(timer);
-      leave();
-      resolve();
-    };
-    const timer = setTimeout(done, mostMs);
-    const leave = outbox.subscribe(() => {
-      if (settled()) done();
-    });
-  });
-}
