@@ -10,7 +10,7 @@ test('four steps lead to a first setup of one’s own, settled, and say what it 
   await page.getByRole('button', { name: 'Next' }).click();
 
   // What is known of the lens is entered; a refusal says what is allowed, and leaves the rest.
-  await expect(page.getByRole('group', { name: 'With which rig?' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Which rig?' })).toBeVisible();
   await page.getByRole('radio', { name: /^4 × 5 in field camera with a field wide/ }).check();
   const focal = page.getByRole('textbox', { name: 'Focal length' });
   await focal.fill('0');
@@ -30,18 +30,23 @@ test('four steps lead to a first setup of one’s own, settled, and say what it 
   // The simplest way is chosen already; with it every check passes.
   const ways = page.getByRole('button', { name: /^Use: / });
   await expect(ways.first()).toBeVisible({ timeout: 20_000 });
-  await expect(page.getByTestId('first-verdict')).toHaveText(/Ready, by typical values|Tight/);
+  await expect(page.getByTestId('first-verdict')).toHaveText(/Ready, based on typical values|Tight/);
   expect(await violations(page)).toEqual([]);
   await page.getByRole('button', { name: 'Back', exact: true }).click();
   await expect(page.getByRole('textbox', { name: 'Distance' })).toHaveValue('2.50');
   await page.getByRole('button', { name: 'Next' }).click();
   await expect(ways.first()).toBeVisible({ timeout: 20_000 });
   await page.getByRole('textbox', { name: 'Name of the setup' }).fill('Beach at dawn');
+  // What was typed is there again after going back.
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await page.getByRole('button', { name: 'Next' }).click();
+  await expect(page.getByRole('textbox', { name: 'Name of the setup' })).toHaveValue('Beach at dawn');
+  await expect(ways.first()).toBeVisible({ timeout: 20_000 });
   await page.getByRole('button', { name: 'Open on the bench' }).click();
 
   await expect(page.getByRole('link', { name: 'First job' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Beach at dawn' })).toBeVisible();
-  await expect(page.getByTestId('verdict')).toHaveText(/Ready, by typical values|Tight/);
+  await expect(page.getByTestId('verdict')).toHaveText(/Ready, based on typical values|Tight/);
   await expect(page.locator('[data-saving=saved]')).toBeVisible();
 
   // A check that relies on a typical value says so, and takes one’s own.
@@ -74,13 +79,13 @@ test('an item of a class comes with typical values, which are confirmed or typed
   await row.getByRole('button', { name: 'Field normal for 4 × 5, 150 mm', exact: true }).click();
   const sheet = page.getByRole('dialog', { name: /Field normal/ });
   expect(await violations(page)).toEqual([]);
-  await sheet.getByRole('button', { name: 'Focal length is right for mine', exact: true }).click();
+  await sheet.getByRole('button', { name: 'Confirm Focal length', exact: true }).click();
   await sheet.getByRole('textbox', { name: 'Image circle, mm' }).fill('215');
   await sheet.getByRole('button', { name: 'Save specs' }).click();
   await row.getByRole('button', { name: 'Field normal for 4 × 5, 150 mm', exact: true }).click();
-  await expect(sheet.getByRole('button', { name: 'Focal length is right for mine', exact: true })).toHaveCount(0);
-  await expect(sheet.getByRole('button', { name: 'Image circle is right for mine', exact: true })).toHaveCount(0);
-  await sheet.getByRole('button', { name: 'All of them are right for mine' }).click();
+  await expect(sheet.getByRole('button', { name: 'Confirm Focal length', exact: true })).toHaveCount(0);
+  await expect(sheet.getByRole('button', { name: 'Confirm Image circle', exact: true })).toHaveCount(0);
+  await sheet.getByRole('button', { name: 'Confirm all' }).click();
   await sheet.getByRole('button', { name: 'Save specs' }).click();
   await expect(row).not.toContainText('typical values');
 

@@ -353,12 +353,10 @@ test('rigs are compared across formats, by the measure that is stated', async ({
   const cell = (row: RegExp, column: number) => page.getByRole('row', { name: row }).getByRole('cell').nth(column);
   // 90 · 43.27 / 54.78 by diagonal, 90 · 36 / 43.8 by width.
   await expect(cell(/^Equivalent focal length/, 1)).toHaveText('71.1 mm');
-  // One scene through each, their frames one in the other, the circles to one scale.
+  // One scene through each, their frames nested, the circles to one scale.
   const pictures = page.getByRole('region', { name: 'The rigs as pictures' });
   await expect(pictures.getByTestId('finder-plain')).toHaveCount(3);
-  await expect(pictures.getByRole('img')).toHaveAccessibleName(
-    /^Rig 1, Small body with 24 mm shift wide, sees 150 cm across and 100 cm up/,
-  );
+  await expect(pictures.getByRole('img')).toHaveAccessibleName(/^Rig 1, Small body with 24 mm shift wide, covers 150 × 100 cm/);
   await pictures.getByRole('textbox', { name: 'Distance' }).fill('0');
   await pictures.getByRole('textbox', { name: 'Distance' }).press('Enter');
   await expect(pictures.getByRole('alert')).toHaveText('Distance must be 0.05–2000 m; you entered 0.00.');

@@ -335,6 +335,16 @@ test('a length is typed in any unit, and distances are shown in feet and inches 
   await expect(page.locator('[data-check=inFrame]')).toContainText(/away|beyond|frame/);
   await expect(page.getByText(/With full rise the top is in the frame from \d+ ft/)).toBeVisible();
   await expect(page.locator('[data-saving=saved]')).toBeVisible();
+  // A guide number is in metres wherever it is typed; the way to the subject is a distance like any other.
+  await page.getByRole('radio', { name: 'Expose', exact: true }).click();
+  await page.getByRole('checkbox', { name: 'Flash', exact: true }).check();
+  await page.getByLabel('Flash reading').selectOption('guide');
+  await type(page, 'Guide number', '36');
+  await type(page, 'Flash to subject', '3');
+  await expect(field(page, 'Guide number')).toHaveValue('36');
+  await type(page, 'Guide number', '40');
+  await expect(field(page, 'Guide number')).toHaveValue('40');
+  await expect(field(page, 'Flash to subject')).toHaveValue('9 ft 10.1 in');
   await page.getByRole('link', { name: 'Larkmoor Ropeworks' }).click();
   await expect(page.getByText('at 82 ft').first()).toBeVisible();
 });

@@ -1,21 +1,21 @@
 import { FOOT_M } from '@gangway/messages/length';
 import { typedNumber } from './typedNumber';
 
+const INCH_M = 0.0254;
+
 /** Units in which a length may be typed, with their metres: the foot of the international yard and pound agreement of 1959, exact. */
 const METRES: readonly (readonly [pattern: RegExp, metres: number])[] = [
   [/^(?:mm|millimetres?|millimeters?)$/iu, 0.001],
   [/^(?:cm|centimetres?|centimeters?)$/iu, 0.01],
   [/^(?:m|metres?|meters?)$/iu, 1],
   [/^km$/iu, 1000],
-  [/^(?:in|inch|inches|"|″|”|'')$/iu, 0.0254],
+  [/^(?:in|inch|inches|"|″|”|'')$/iu, INCH_M],
   [/^(?:ft|foot|feet|'|′|’)$/iu, FOOT_M],
   [/^(?:yd|yards?)$/iu, 0.9144],
 ];
-const INCH_M = 0.0254;
-
 /** The unit of a field that takes a length, in metres. */
 const PER_UNIT = { m: 1, mm: 0.001, ft: FOOT_M } as const;
-export type LengthUnit = keyof typeof PER_UNIT;
+type LengthUnit = keyof typeof PER_UNIT;
 
 const FRACTIONS: Readonly<Record<string, number>> = {
   '½': 1 / 2,

@@ -46,7 +46,7 @@ export function BenchPage() {
   const [attempt, setAttempt] = useState(0);
 
   useEffect(() => {
-    // What is still to be made on the server is known here alone: nobody is asked.
+    // A setup that has not reached the server yet is known on this device alone.
     const made = knownSetup(setupId, jobId, true);
     const request = made ? null : store.dispatch(api.endpoints.setup.initiate(setupId, { forceRefetch: true }));
     let left = false;

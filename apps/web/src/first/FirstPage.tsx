@@ -1,6 +1,5 @@
 import { say } from '@gangway/messages/say';
 import { firstText } from '@gangway/messages/web/first';
-import { jobsText } from '@gangway/messages/web/jobs';
 import { builtRig, type Kit } from '@gangway/contract/kit';
 import { freeName, nameSchema } from '@gangway/contract/name';
 import type { Rig } from '@gangway/core/model/rig';
@@ -27,7 +26,7 @@ import { ResultStep } from './ResultStep';
 import { RigStep, type RigChoice } from './RigStep';
 import { ShootStep } from './ShootStep';
 import { SubjectStep } from './SubjectStep';
-import { firstDistance, subjectWith, USUAL_SUBJECTS, type FirstSubject } from './start';
+import { FIRST_NAMES, firstDistance, subjectWith, USUAL_SUBJECTS, type FirstSubject } from './start';
 
 const STEPS = [firstText.shoot, firstText.rig, firstText.subject, firstText.settle] as const;
 
@@ -57,7 +56,7 @@ export function FirstPage() {
       )}
       {!error && !kit && (
         <p role="status" className="p-8 text-ink-soft">
-          {jobsText.loadingJobs}
+          {firstText.loading}
         </p>
       )}
       {kit && <Steps kit={kit} />}
@@ -71,6 +70,8 @@ function Steps({ kit }: { readonly kit: Kit }) {
   const [choice, setChoice] = useState<RigChoice>({ from: 'usual', id: 'shiftWide' });
   const [known, setKnown] = useState<KnownOfLens>({});
   const [before, setBefore] = useState<Before>({ kind: 'front', said: {}, distanceM: firstDistance('front') });
+  // As it was typed; until then the setup is called by its subject.
+  const [name, setName] = useState<string | null>(null);
   const chosen = useChosen(kit, choice, known);
   // A setup that is looked at again is the same setup.
   const [pinId] = useState(() => crypto.randomUUID());
@@ -116,7 +117,9 @@ function Steps({ kit }: { readonly kit: Kit }) {
       onSaid={(key, value) => setBefore({ ...before, said: { ...before.said, [key]: value } })}
       onDistance={(distanceM) => setBefore({ ...before, distanceM })}
     />,
-    settings && chosen && <Result key="result" settings={settings} made={chosen.made} kind={before.kind} />,
+    settings && chosen && (
+      <Result key="result" settings={settings} made={chosen.made} name={name ?? FIRST_NAMES[before.kind]} onName={setName} />
+    ),
   ];
   return (
     <main className="mx-auto flex w-full max-w-4xl grow flex-col gap-5 p-6 max-md:p-4">
@@ -178,11 +181,12 @@ function useChosen(kit: Kit, choice: RigChoice, known: KnownOfLens): Chosen | nu
 interface ResultProps {
   readonly settings: SetupSettings;
   readonly made: UsualRig | null;
-  readonly kind: FirstSubject;
+  readonly name: string;
+  readonly onName: (name: string) => void;
 }
 
 /** What Settle makes of it, and the way to the bench. */
-function Result({ settings, made, kind }: ResultProps) {
+function Result({ settings, made, name, onName }: ResultProps) {
   const { data: jobs } = api.useJobsQuery(undefined);
   const [search] = useSearchParams();
   const [jobId, setJobId] = useState(search.get('job') ?? '');
@@ -190,7 +194,7 @@ function Result({ settings, made, kind }: ResultProps) {
   const [busy, setBusy] = useState(false);
   const navigate = useNavigate();
   const tell = useToast();
-  const create = async (name: string, chosen: SetupSettings) => {
+  const create = async (chosen: SetupSettings) => {
     const parsed = nameSchema.safeParse(name);
     if (!parsed.success) {
       setFailure(parsed.error.issues[0]?.message ?? null);
@@ -207,14 +211,15 @@ function Result({ settings, made, kind }: ResultProps) {
   return (
     <ResultStep
       settings={settings}
-      kind={kind}
+      name={name}
+      onName={onName}
       jobs={jobs ?? []}
       jobId={jobId}
       onJob={setJobId}
       busy={busy}
       failure={failure}
-      onCreate={(name, chosen) =>
-        void create(name, chosen).catch((error: unknown) => {
+      onCreate={(chosen) =>
+        void create(chosen).catch((error: unknown) => {
           setBusy(false);
           setFailure(say(firstText.couldNotCreate, { error: error instanceof Error ? error.message : '' }));
         })

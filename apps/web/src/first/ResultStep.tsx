@@ -15,35 +15,35 @@ import { Button } from '../ui/Button';
 import { Select } from '../ui/Select';
 import { StateMark } from '../ui/StateMark';
 import { useNarrow } from '../ui/useNarrow';
-import { FIRST_NAMES, type FirstSubject } from './start';
 
 interface ResultStepProps {
   readonly settings: SetupSettings;
-  readonly kind: FirstSubject;
+  readonly name: string;
+  readonly onName: (name: string) => void;
   readonly jobs: readonly Pick<JobSummary, 'id' | 'name'>[];
   readonly jobId: string;
   readonly onJob: (jobId: string) => void;
   readonly busy: boolean;
   readonly failure: string | null;
-  readonly onCreate: (name: string, settings: SetupSettings) => void;
+  readonly onCreate: (settings: SetupSettings) => void;
 }
 
 const PICTURE_PX = { desk: 260, phone: 168 } as const;
 const CIRCLE_PX = { desk: 180, phone: 150 } as const;
 
 /** The setup as it stands, the ways that Settle finds, and the way to the bench. */
-export function ResultStep({ settings, kind, jobs, jobId, onJob, busy, failure, onCreate }: ResultStepProps) {
+export function ResultStep({ settings, name, onName, jobs, jobId, onJob, busy, failure, onCreate }: ResultStepProps) {
   const checks = checksOf(settings);
   const asItStands = verdictState(checks);
   // The rig was just chosen: another one is not offered.
-  const settling = useSettled(settings, asItStands === 'fails' || asItStands === 'unknown', false);
+  const needed = asItStands === 'fails' || asItStands === 'unknown';
+  const settling = useSettled(settings, needed, false);
   const [picked, setPicked] = useState<SetupSettings | null>(null);
   const [preview, setPreview] = useState<SetupSettings | null>(null);
   const first = settling.settled?.solutions[0]?.settings ?? null;
   const chosen = picked ?? first ?? settings;
   const shown = preview ?? chosen;
   const shownChecks = checksOf(shown);
-  const [name, setName] = useState(FIRST_NAMES[kind]);
   const id = useId();
   const narrow = useNarrow();
   const still = useMemo(() => geometryOf(shown), [shown]);
@@ -65,13 +65,7 @@ export function ResultStep({ settings, kind, jobs, jobId, onJob, busy, failure, 
         </p>
       </div>
       <div className="grid content-start gap-4">
-        <Ways
-          settling={settling}
-          passes={asItStands === 'passes' || asItStands === 'tight'}
-          chosen={chosen}
-          onPreview={setPreview}
-          onPick={setPicked}
-        />
+        <Ways settling={settling} passes={!needed} chosen={chosen} onPreview={setPreview} onPick={setPicked} />
         {picked !== settings && first !== null && (
           <div>
             <Button onClick={() => setPicked(settings)}>{firstText.leaveIt}</Button>
@@ -81,7 +75,7 @@ export function ResultStep({ settings, kind, jobs, jobId, onJob, busy, failure, 
           className="grid gap-3 rounded-md border border-rule bg-sheet p-4 sm:grid-cols-2"
           onSubmit={(event) => {
             event.preventDefault();
-            onCreate(name, chosen);
+            onCreate(chosen);
           }}
         >
           <label className="block">
@@ -90,7 +84,7 @@ export function ResultStep({ settings, kind, jobs, jobId, onJob, busy, failure, 
               value={name}
               aria-invalid={failure !== null}
               onFocus={(event) => event.currentTarget.select()}
-              onChange={(event) => setName(event.target.value)}
+              onChange={(event) => onName(event.target.value)}
               className="min-h-11 w-full rounded-sm border border-rule bg-ground px-2 text-base aria-invalid:border-fails"
             />
           </label>
@@ -111,7 +105,12 @@ export function ResultStep({ settings, kind, jobs, jobId, onJob, busy, failure, 
             </p>
           )}
           <div className="sm:col-span-2">
-            <Button look="main" type="submit" className="min-h-11 px-6" disabled={busy || settling.share !== null}>
+            <Button
+              look="main"
+              type="submit"
+              className="min-h-11 px-6"
+              disabled={busy || (needed && settling.settled === null && !settling.failed)}
+            >
               {busy ? firstText.creating : firstText.open}
             </Button>
           </div>

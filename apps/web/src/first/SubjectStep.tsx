@@ -1,17 +1,16 @@
-import { say } from '@gangway/messages/say';
 import { firstText } from '@gangway/messages/web/first';
 import { bounded } from '@gangway/contract/bounds';
 import type { Rig } from '@gangway/core/model/rig';
 import { firstSetup } from '@gangway/core/planning/firstSetup';
 import type { Shoots } from '@gangway/core/rig/usualRigs';
 import { SUBJECTS } from '@gangway/core/subjects/subject';
-import { fixed } from '@gangway/core/words';
 import { useMemo } from 'react';
 import { SmallPicture } from '../setup/settle/SolutionButton';
+import { DistanceField } from '../setup/DistanceField';
 import { NumberField } from '../ui/NumberField';
 import { Choice } from './Choice';
 import { Question } from './Question';
-import { askedOf, DISTANCES_M, firstDistance, subjectWith, USUAL_SUBJECTS, type FirstSubject } from './start';
+import { askedOf, firstDistance, subjectWith, USUAL_SUBJECTS, type FirstSubject } from './start';
 
 interface SubjectStepProps {
   readonly shoots: Shoots;
@@ -62,17 +61,7 @@ export function SubjectStep({ shoots, rig, kind, said, distanceM, onKind, onSaid
                 }}
               />
             ))}
-            <NumberField
-              label={firstText.distance}
-              unit="m"
-              value={distanceM}
-              decimals={2}
-              onCommit={(value) => {
-                if (value < DISTANCES_M.least || value > DISTANCES_M.most) return say(firstText.distanceMust, { value: fixed(value, 2) });
-                onDistance(value);
-                return null;
-              }}
-            />
+            <DistanceField distanceM={distanceM} onDistance={onDistance} />
           </div>
         </section>
       )}

@@ -1,5 +1,6 @@
 import { firstText } from '@gangway/messages/web/first';
 import { dimensionsOf, FIRST_SUBJECTS, type Subject, type SubjectKind } from '@gangway/core/subjects/subject';
+import { FIRST_DISTANCES_M } from '@gangway/core/planning/firstSetup';
 import type { Shoots } from '@gangway/core/rig/usualRigs';
 
 /** Subjects to begin with; a model comes from its file, on the bench. */
@@ -25,21 +26,9 @@ export const FIRST_NAMES: Readonly<Record<FirstSubject, string>> = {
   none: firstText.nameNone,
 };
 
-/** The nearest and the farthest that a lens may stand from its subject here, m. */
-export const DISTANCES_M = { least: 0.05, most: 2000 } as const;
-
-const DISTANCE_M: Readonly<Record<Exclude<FirstSubject, 'none'>, number>> = {
-  front: 20,
-  interior: 20,
-  table: 0.8,
-  ground: 3,
-  people: 4,
-  sheet: 1,
-};
-
 /** How far away a subject is to begin with, m. */
 export function firstDistance(kind: FirstSubject): number {
-  return kind === 'none' ? 20 : DISTANCE_M[kind];
+  return kind === 'none' ? FIRST_DISTANCES_M.front : FIRST_DISTANCES_M[kind];
 }
 
 /** A subject with what is said of it over its usual dimensions. */

@@ -202,7 +202,11 @@ function JobHead({ job }: { readonly job: Job }) {
               await changeJob(job.id, { name });
               return null;
             }}
-            onDone={() => setRenaming(false)}
+            onDone={() => {
+              setRenaming(false);
+              // Named once: a reload does not ask again.
+              if (isNaming(location.state, job.id)) void navigate(location.pathname, { replace: true, state: null });
+            }}
             className="max-w-xl text-xl font-semibold"
           />
         ) : (

@@ -1,4 +1,5 @@
 import { chooseLanguage, chooseRegion, supportedRegion, withFeet, type Language } from '@gangway/messages/language';
+import { remember, remembered } from './remembered';
 
 // Imported before everything else by the page and by every worker: the catalogues are made as they load.
 const KEY = 'gangway.language';
@@ -21,16 +22,12 @@ const LENGTHS_KEY = 'gangway.lengths';
 
 /** Whether distances are in feet here: a worker hears it with its region. */
 function wantsFeet(): boolean {
-  try {
-    return !named && localStorage.getItem(LENGTHS_KEY) === 'feet';
-  } catch {
-    return false;
-  }
+  return !named && remembered(LENGTHS_KEY) === 'feet';
 }
 
 /** Writes distances in feet and inches, or in metres, from the next load of the page on; the server hears it by a cookie. */
 export function chooseLengths(lengths: 'feet' | 'metres'): void {
-  localStorage.setItem(LENGTHS_KEY, lengths);
+  remember(LENGTHS_KEY, lengths);
   document.cookie = `gangway-lengths=${lengths}; path=/; max-age=31536000; samesite=strict`;
   location.reload();
 }

@@ -14,8 +14,8 @@ export interface UsualRig {
 export type KnownOfLens = Partial<Pick<ItemOf<'lens'>['specs'], 'focalMm' | 'imageCircleMm'>>;
 
 /**
- * A usual rig with its items. What came from the same class before and is
- * still typical is used again; the rest is new.
+ * A usual rig with its items. What came from the same class before, as its
+ * name says, is used again with the values that it has now; the rest is new.
  */
 export function usualRig(of: RigClass, kit: Kit, known: KnownOfLens = {}): UsualRig {
   const { items, plan } = itemsOfRig(of, () => crypto.randomUUID());
@@ -23,7 +23,7 @@ export function usualRig(of: RigClass, kit: Kit, known: KnownOfLens = {}): Usual
   const used = items.map((item) => {
     if (item.kind === 'lens' && Object.keys(known).length > 0) return { ...asKnown(item, known), name: freeName(item.name, names) };
     const there = kit.items.find(({ archived, item: each }) => !archived && each.kind === item.kind && each.name === item.name);
-    return there && there.item.typical.length > 0 ? there.item : { ...item, name: freeName(item.name, names) };
+    return there?.item ?? item;
   });
   const idOf = new Map(items.map(({ id }, i) => [id, used[i]?.id ?? id]));
   const now = (id: string): string => idOf.get(id) ?? id;

@@ -28,19 +28,14 @@ interface NumberFieldProps {
 
 const isLength = (unit: string): unit is 'm' | 'mm' => unit === 'm' || unit === 'mm';
 
-/** A length may be typed in any unit. */
-function parserOf(unit: string): (text: string) => number | null {
+/** A length may be typed in any unit; a plain number is in that of the field. */
+function parserOf(unit: string, feet: boolean): (text: string) => number | null {
   if (!isLength(unit)) return typedNumber;
-  if (unit === 'mm' || !inFeet()) return (text) => typedLength(text, unit);
+  if (!feet) return (text) => typedLength(text, unit);
   return (text) => {
-    const feet = typedLength(text, 'ft');
-    return feet === null ? null : feet * FOOT_M;
+    const typed = typedLength(text, 'ft');
+    return typed === null ? null : typed * FOOT_M;
   };
-}
-
-/** A value as it stands in its field: a distance in feet and inches where those are chosen. */
-function shownIn(unit: string, value: number, decimals: number): string {
-  return unit === 'm' && inFeet() && Number.isFinite(value) ? lengthWords(value, decimals) : fixed(value, decimals);
 }
 
 /** While a value is dragged its field follows at most so often, ms. */
@@ -52,20 +47,23 @@ export const NumberField = memo(function NumberField({
   unit,
   value,
   decimals,
-  words = shownIn(unit, value, decimals),
+  words: given,
   read,
   onCommit,
   endless = false,
   hideLabel = false,
-  width = unit === 'm' && inFeet() ? 'w-24' : 'w-16',
+  width,
 }: NumberFieldProps) {
   const id = useId();
+  // What has words of its own, as a guide number, stays in the unit that stands beside it.
+  const feet = unit === 'm' && given === undefined && inFeet();
+  const words = given ?? (feet && Number.isFinite(value) ? lengthWords(value, decimals) : fixed(value, decimals));
   const calm = useCalm(words, FOLLOW_MS);
   const [draft, setDraft] = useState<{ readonly text: string; readonly refusal: string | null } | null>(null);
 
   const commit = () => {
     if (!draft) return;
-    const number = (read?.parse ?? parserOf(unit))(draft.text);
+    const number = (read?.parse ?? parserOf(unit, feet))(draft.text);
     const none = number === null || (number === Number.POSITIVE_INFINITY && !endless);
     const refusal = none
       ? `${label}: “${draft.text.slice(0, 24)}” ${read?.isNo ?? (isLength(unit) ? say(uiText.isNotALengthEnter, { words, unit }) : say(uiText.isNotANumberEnter, { words }))}`
@@ -98,9 +96,9 @@ export const NumberField = memo(function NumberField({
               setDraft(null);
             }
           }}
-          className={`${width} rounded-sm border-b bg-transparent px-1 text-right text-base tabular-nums hover:bg-sunk focus:bg-sunk ${draft?.refusal ? 'border-fails' : 'border-rule'}`}
+          className={`${width ?? (feet ? 'w-24' : 'w-16')} rounded-sm border-b bg-transparent px-1 text-right text-base tabular-nums hover:bg-sunk focus:bg-sunk ${draft?.refusal ? 'border-fails' : 'border-rule'}`}
         />
-        <span className="min-w-3.5 text-sm text-ink-soft">{unit === 'm' && inFeet() ? '' : unitLabel(unit)}</span>
+        <span className="min-w-3.5 text-sm text-ink-soft">{feet ? '' : unitLabel(unit)}</span>
       </span>
       {draft?.refusal && (
         <span

@@ -51,5 +51,5 @@ test('with nothing typical no check relies on it, and the verdict is plain', () 
   expect(typicalIn(own.rig.parts)).toEqual([]);
   expect(verdictLine([{ kind: 'travel', state: 'passes', spareMm: 1 } as never], own.rig.parts)).toBe('Ready');
   const typical = setupWith(['focalMm']);
-  expect(verdictLine([{ kind: 'travel', state: 'passes', spareMm: 1 } as never], typical.rig.parts)).toBe('Ready, by typical values');
+  expect(verdictLine([{ kind: 'travel', state: 'passes', spareMm: 1 } as never], typical.rig.parts)).toBe('Ready, based on typical values');
 });

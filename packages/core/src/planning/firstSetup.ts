@@ -4,11 +4,21 @@ import type { Scene } from '../model/scene';
 import type { SetupSettings } from '../model/setup';
 import { PLAIN_SCENE } from '../scene/scene';
 import { thingsOf } from '../scene/things';
-import { extentOf, type Subject, type SubjectKind } from '../subjects/subject';
+import { extentOf, type FIRST_SUBJECTS, type Subject, type SubjectKind } from '../subjects/subject';
 import { centredSetup } from './centred';
 
 /** A lens on a tripod that is drawn up to the eyes, m. */
 const EYE_HEIGHT_M = 1.6;
+
+/** How far away a subject of each kind is to begin with, m. */
+export const FIRST_DISTANCES_M: Readonly<Record<keyof typeof FIRST_SUBJECTS, number>> = {
+  front: 20,
+  interior: 20,
+  table: 0.8,
+  ground: 3,
+  people: 4,
+  sheet: 1,
+};
 
 /** What of a subject is meant when somebody photographs it: the thing that has to be sharp. */
 const MAIN_THING: Readonly<Record<SubjectKind, string>> = {

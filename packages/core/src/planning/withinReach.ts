@@ -9,9 +9,9 @@ const INSIDE = 0.03;
 const INSIDE_MM = 0.05;
 
 /**
- * Where a lens that is turned so can be focused, just inside the ends of its
- * rail or ring, m (`null` at infinity): the nearest such focus first, then the farthest. Empty where
- * the focus that is set is reached already, and where no end is known.
+ * The focus distances just inside the ends of the rail or ring for a lens
+ * turned like this, m, the nearest first; `null` is infinity. Empty where the
+ * focus that is set is reached already, and where no end is known.
  *
  * @param settings the setup as it is focused
  * @param front how the lens is turned

@@ -2,7 +2,7 @@ import { catalogue } from '../catalogue';
 
 export const settleText = catalogue({
   ready: 'Ready',
-  readyWithTypical: 'Ready, by typical values',
+  readyWithTypical: 'Ready, based on typical values',
   tight: 'Tight: {sentence}',
   fail: '{n, plural, one {# check fails} other {# checks fail}}',
   unknown: 'Unknown: {n, plural, one {# value missing} other {# values missing}}',

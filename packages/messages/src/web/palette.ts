@@ -50,6 +50,6 @@ export const paletteText = catalogue({
   undo: 'Undo',
   redo: 'Redo',
   step: 'Step: {name}',
-  inFeet: 'Distances in feet and inches',
-  inMetres: 'Distances in metres',
+  inFeet: 'Show distances in feet and inches',
+  inMetres: 'Show distances in metres',
 });

@@ -2,7 +2,7 @@ import { say } from '@gangway/messages/say';
 import { compareText } from '@gangway/messages/web/kit/compare';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import type { Rig } from '@gangway/core/model/rig';
-import { firstSetup } from '@gangway/core/planning/firstSetup';
+import { FIRST_DISTANCES_M, firstSetup } from '@gangway/core/planning/firstSetup';
 import { FIRST_SUBJECTS, SUBJECTS } from '@gangway/core/subjects/subject';
 import { fixed } from '@gangway/core/words';
 import { useId, useMemo, useState } from 'react';
@@ -11,14 +11,10 @@ import { CircleMiniature } from '../../setup/CircleMiniature';
 import { halfExtent } from '../../setup/circlePlane';
 import { PlainDrawing } from '../../setup/finder/PlainDrawing';
 import { finderView } from '../../setup/finder/view';
-import { NumberField } from '../../ui/NumberField';
+import { DistanceField } from '../../setup/DistanceField';
 import { Select } from '../../ui/Select';
 
 type Kind = keyof typeof FIRST_SUBJECTS;
-
-/** How far away a subject is looked at first, m. */
-const FIRST_M: Readonly<Record<Kind, number>> = { front: 20, interior: 20, table: 0.8, ground: 3, people: 4, sheet: 1 };
-const DISTANCES_M = { least: 0.05, most: 2000 } as const;
 
 const PICTURE_PX = 220;
 const NESTED_PX = 320;
@@ -28,10 +24,10 @@ interface ComparePicturesProps {
   readonly chosen: readonly { readonly id: string; readonly rig: Rig }[];
 }
 
-/** One scene through each rig from one place, their frames one in the other, and their circles to one scale. */
+/** One scene through each rig from one place, their frames nested, and their circles to one scale. */
 export function ComparePictures({ chosen }: ComparePicturesProps) {
   const [kind, setKind] = useState<Kind>('front');
-  const [distanceM, setDistanceM] = useState(FIRST_M.front);
+  const [distanceM, setDistanceM] = useState(FIRST_DISTANCES_M.front);
   const setups = useMemo(
     () =>
       chosen.map(({ id, rig }) => ({
@@ -54,7 +50,7 @@ export function ComparePictures({ chosen }: ComparePicturesProps) {
             onChange={(event) => {
               const next = event.target.value as Kind;
               setKind(next);
-              setDistanceM(FIRST_M[next]);
+              setDistanceM(FIRST_DISTANCES_M[next]);
             }}
           >
             {(Object.keys(FIRST_SUBJECTS) as readonly Kind[]).map((each) => (
@@ -64,17 +60,7 @@ export function ComparePictures({ chosen }: ComparePicturesProps) {
             ))}
           </Select>
         </label>
-        <NumberField
-          label={compareText.distance}
-          unit="m"
-          value={distanceM}
-          decimals={2}
-          onCommit={(value) => {
-            if (value < DISTANCES_M.least || value > DISTANCES_M.most) return say(compareText.distanceMust, { value: fixed(value, 2) });
-            setDistanceM(value);
-            return null;
-          }}
-        />
+        <DistanceField distanceM={distanceM} onDistance={setDistanceM} />
       </div>
       <h3 className="engraved mb-2">{compareText.throughEach}</h3>
       <ul className="mb-5 flex flex-wrap gap-4">
@@ -130,6 +116,11 @@ function Picture({ geometry, width = PICTURE_PX }: { readonly geometry: Geometry
   );
 }
 
+const NESTED_LINES = [
+  { stroke: '#fbf9f3', strokeWidth: 3.5 },
+  { stroke: '#1f1d1a', strokeWidth: 1.3 },
+] as const;
+
 /** The frames of all rigs in the picture of the one that sees most. */
 function Nested({ setups }: { readonly setups: readonly { readonly id: string; readonly name: string; readonly geometry: Geometry }[] }) {
   const words = useId();
@@ -165,24 +156,19 @@ function Nested({ setups }: { readonly setups: readonly { readonly id: string; r
             const [x, y] = [(across - each.across) * scale, (up - each.up) * scale];
             return (
               <g key={each.id}>
-                <rect
-                  x={x + 1}
-                  y={y + 1}
-                  width={Math.max(0, 2 * each.across * scale - 2)}
-                  height={Math.max(0, 2 * each.up * scale - 2)}
-                  fill="none"
-                  stroke="#fbf9f3"
-                  strokeWidth="3.5"
-                />
-                <rect
-                  x={x + 1}
-                  y={y + 1}
-                  width={Math.max(0, 2 * each.across * scale - 2)}
-                  height={Math.max(0, 2 * each.up * scale - 2)}
-                  fill="none"
-                  stroke="#1f1d1a"
-                  strokeWidth="1.3"
-                />
+                {/* Light under dark is seen on whatever the picture shows. */}
+                {NESTED_LINES.map(({ stroke, strokeWidth }) => (
+                  <rect
+                    key={stroke}
+                    x={x + 1}
+                    y={y + 1}
+                    width={Math.max(0, 2 * each.across * scale - 2)}
+                    height={Math.max(0, 2 * each.up * scale - 2)}
+                    fill="none"
+                    stroke={stroke}
+                    strokeWidth={strokeWidth}
+                  />
+                ))}
                 <circle cx={x + 11} cy={y + 11} r="8" fill="#fbf9f3" stroke="#1f1d1a" />
                 <text x={x + 11} y={y + 15} textAnchor="middle" fontSize="11" fontWeight="600" fill="#1f1d1a">
                   {i + 1}

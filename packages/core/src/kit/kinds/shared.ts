@@ -173,10 +173,11 @@ export const cameraStandard = (group: string, where: string) =>
   }) as const;
 export const front = cameraStandard(kindsText.frontStandard, kindsText.front);
 export const rear = cameraStandard(kindsText.rearStandard, kindsText.rear);
+
 /** What a thing weighs, for whoever carries it. */
 export const weight = {
   weightG: number({
-    group: kindsText.weightAndNote,
+    group: kindsText.toCarry,
     label: kindsText.weight,
     unit: 'g',
     min: 0.1,

@@ -43,5 +43,4 @@ export const classesText = catalogue({
   rigRail: 'Small-format body on a bellows rail',
   rigAdapted: 'Medium-format normal on a shift-tilt adapter',
   rigHeld: 'Medium-format normal held by hand before a small-format body',
-  commonPractice: 'common practice',
 });

@@ -258,7 +258,7 @@ export const kindsText = catalogue({
   swingEachWay: '{where} swing, each way',
   rearStandard: 'Rear standard',
   rear: 'Rear',
-  weightAndNote: 'To carry',
+  toCarry: 'To carry',
   weight: 'Weight',
-  putItOnKitchenScales: 'Put it on kitchen scales, with its caps.',
+  putItOnKitchenScales: 'Weigh it on kitchen scales, caps included.',
 });

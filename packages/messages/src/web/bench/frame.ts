@@ -69,8 +69,8 @@ export const frameText = catalogue({
   lostFromTheFrame: 'Lost from the frame',
   aLevelLensThatIncludes:
     'A level lens that includes it without rise has {focalMm} mm; of its {widthMm} × {heightMm} mm the same picture keeps {kept} % of the pixels.',
-  cameraTurnedHelp: 'Turned off square, verticals or horizontals converge.',
-  linesIntoTheDepthHelp: 'Where receding lines meet, to compose by.',
-  levelHelp: 'How far off level may be before the print shows it.',
-  edgeStretchHelp: 'Round things near the edge are drawn long. Turning toward them and counter-shifting helps.',
+  cameraTurnedHelp: 'When the camera is not square to the subject, verticals or horizontals converge.',
+  linesIntoTheDepthHelp: 'Where receding lines meet.',
+  levelHelp: 'How far off level the camera may be before it shows in the print.',
+  edgeStretchHelp: 'Round objects near the edge look stretched. Turning toward them and counter-shifting helps.',
 });

@@ -121,10 +121,10 @@ export const sceneText = catalogue({
   tripod: 'Tripod',
   tripodHelp: 'Where the lens is. Drag the camera in plan or elevation.',
   direction: 'Direction and level',
-  directionHelp: 'Keep the camera level and square, and use rise and shift; a bearing gives the light of an hour.',
+  directionHelp: 'Keep the camera level and square, and use rise and shift. The compass bearing tells the hour slider where the sun is.',
   obstacleAndLight: 'Obstacle and light',
   obstacleAndLightHelp: 'What is behind you, and what may shine into the lens.',
-  inFeet: 'Distances in feet and inches',
-  inMetres: 'Distances in metres',
+  inFeet: 'Show distances in feet and inches',
+  inMetres: 'Show distances in metres',
   lengthsHelp: 'A length may be typed in any unit: 3.8 m, 12 ft 6, 80 cm.',
 });

@@ -67,7 +67,7 @@ export const rigsText = catalogue({
   checks: 'Checks',
   of: '{label} of {itemName}',
   fixes: 'Fixes',
-  aUsualRig: 'A usual rig',
+  aUsualRig: 'Add a usual rig',
   usualRigs: 'Build a usual rig from typical values',
   usualRigAdded: 'rig {name} with its items',
   usualRigIsThere: '“{name}” is built with typical values. Enter your own as you measure them.',
