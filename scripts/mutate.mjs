@@ -10,7 +10,7 @@ import { root } from './lib/paths.mjs';
 import { main, say } from './lib/say.mjs';
 
 /** Of the lines drawn about so many changes come on the average. */
-const CHANGES_PER_LINE = 4;
+const CHANGES_PER_LINE = 3.2;
 /** The least share of changes that tests have to notice. */
 const WANTED = 0.85;
 
