@@ -15,11 +15,13 @@ test('what may take long goes to the process for it, whatever else does not', as
   expect(await heavy(asked('GET', `/jobs/${JOB}/log`))).toBe(true);
   expect(await heavy(asked('POST', `/jobs/${JOB}/log/changes`, { bytes: 2_000_000 }))).toBe(true);
   expect(await heavy(asked('POST', '/frame-sets/x/frames', { bytes: 80_000_000 }))).toBe(true);
-  expect(await heavy(asked('POST', '/kit/changes', { bytes: 100 }))).toBe(true);
+  expect(await heavy(asked('POST', '/kit/changes', { bytes: 9000 }))).toBe(true);
   expect(await heavy(asked('GET', `/jobs/${JOB}`), 1000)).toBe(true);
   expect(await heavy(asked('GET', `/jobs/${JOB}`))).toBe(false);
   expect(await heavy(asked('GET', `/jobs/${JOB}/log`, { query: { limit: '500' } }))).toBe(false);
   expect(await heavy(asked('POST', `/jobs/${JOB}/log/changes`, { bytes: 900 }))).toBe(false);
+  // One item put or removed: to start a process for it would take longer than the change.
+  expect(await heavy(asked('POST', '/kit/changes', { bytes: 3000 }))).toBe(false);
   expect(await heavy(asked('GET', '/jobs'), 1000)).toBe(false);
   expect(await heavy(asked('GET', '/jobs/not-an-id'), 1000)).toBe(false);
   expect(await heavy(asked('PUT', `/setups/${JOB}`, { bytes: 4000 }))).toBe(false);

@@ -6,18 +6,20 @@ import { setups } from '../db/schema';
 
 /** A body that takes longer to read and check than others should wait, bytes. */
 const LARGE_BODY = 64_000;
+/** Changes of more than some items of kit, bytes. */
+const LARGE_KIT_CHANGES = 8_000;
 /** More setups than others should wait for while they are gathered. */
 const MANY_SETUPS = 60;
 
 const LONG: readonly (readonly [method: string, path: RegExp])[] = [
   ['GET', /^\/jobs\/[^/]+\/(?:archive|cards\.pdf)$/u],
-  ['POST', /^\/kit\/changes$/u],
   ['POST', /^\/settle$/u],
 ];
 
 /** Whether answering a request may take so long that others would notice. */
 export async function isHeavy(db: Db, req: Request): Promise<boolean> {
-  if (Number(req.headers['content-length'] ?? 0) > LARGE_BODY || req.headers['transfer-encoding'] !== undefined) return true;
+  const most = req.path === '/kit/changes' ? LARGE_KIT_CHANGES : LARGE_BODY;
+  if (Number(req.headers['content-length'] ?? 0) > most || req.headers['transfer-encoding'] !== undefined) return true;
   if (LONG.some(([method, path]) => req.method === method && path.test(req.path))) return true;
   const [, jobId, rest] = /^\/jobs\/([^/]+)(\/log|\/duplicate)?$/u.exec(req.path) ?? [];
   if (jobId === undefined || !z.uuid().safeParse(jobId).success) return false;
