@@ -43,8 +43,8 @@ await main(async () => {
     }
     const seed = process.env.GANGWAY_DICE ?? String(Math.floor(Math.random() * 2 ** 31));
     say(`${rounds} rounds, GANGWAY_DICE=${seed}`);
-    if (!run('playwright', ['test', 'chaos', '--retries=0'], { GANGWAY_ROUNDS: String(rounds), GANGWAY_DICE: seed })) failed++;
-    if (!run('playwright', ['test', 'log', '-g', 'thousands of shots', '--retries=0'], { GANGWAY_SHOTS: '20000' })) failed++;
+    if (!run('playwright', ['test', 'chaos.spec', '--retries=0'], { GANGWAY_ROUNDS: String(rounds), GANGWAY_DICE: seed })) failed++;
+    if (!run('playwright', ['test', 'log.spec', '-g', 'thousands of shots', '--retries=0'], { GANGWAY_SHOTS: '20000' })) failed++;
   } finally {
     await cluster.stop();
     rmSync(folder, { recursive: true, force: true });

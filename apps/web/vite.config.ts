@@ -1,9 +1,15 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { compression, defineAlgorithm } from 'vite-plugin-compression2';
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [
+    react(),
+    tailwindcss(),
+    // Compressed once, as small as it goes, instead of quickly for each visitor.
+    compression({ include: /\.(?:js|css|svg)$/u, threshold: 500, algorithms: [defineAlgorithm('gzip', { level: 9 }), 'brotliCompress'] }),
+  ],
   build: {
     target: 'es2022',
     assetsInlineLimit: 0,

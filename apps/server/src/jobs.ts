@@ -2,7 +2,7 @@ import { jobsText } from '@gangway/messages/server/jobs';
 import { Router } from 'express';
 import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { newJobSchema, jobPatchSchema, type StoredDeleted, type StoredJob, type JobSummary } from '@gangway/contract/job';
-import { copyName } from '@gangway/contract/name';
+import { copyName } from '@gangway/contract/freeName';
 import type { StoredSettings } from '@gangway/contract/storedSetup';
 import type { Db, DbOrTx } from './db/connect';
 import { setupColumns } from './db/records';

@@ -2,7 +2,9 @@ import { randomBytes } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import express, { Router, type RequestHandler, type Response } from 'express';
+import staticCompressed from 'express-static-gzip';
 import helmet from 'helmet';
+import { z } from 'zod';
 
 const NONCE_MARK = '__GANGWAY_NONCE__';
 
@@ -42,17 +44,75 @@ function nonceOf(res: unknown): string {
   return typeof locals?.nonce === 'string' ? locals.nonce : '';
 }
 
+/** Which parts of the application a page begins with, by address: they are fetched with it, not after one another. */
+const FIRST_PARTS: readonly (readonly [path: RegExp, parts: readonly string[]])[] = [
+  [/^\/(?:jobs(?:\/[^/]+)?\/?)?$/u, ['src/jobs/JobsPage.tsx', 'src/jobs/SetupList.tsx']],
+  [/^\/jobs\/[^/]+\/setups\/[^/]+\/?$/u, ['src/bench/BenchPage.tsx']],
+  [/^\/kit(?:\/|$)/u, ['src/kit/KitFrame.tsx']],
+  [/^\/calculators(?:\/|$)/u, ['src/calculators/CalculatorsPage.tsx']],
+  [/^\/first\/?$/u, ['src/first/FirstPage.tsx']],
+];
+/** What every page needs before it asks for anything: where changes wait. */
+const EVERYWHERE = ['src/store/outbox/indexedStore.ts'];
+const ENTRY = 'index.html';
+
+/** What the build says of each file that it made. */
+const manifestSchema = z.record(z.string(), z.object({ file: z.string(), imports: z.array(z.string()).optional() }));
+type Manifest = z.infer<typeof manifestSchema>;
+
+/** The files of some parts and of what they cannot do without, in the order in which they are found. */
+function filesOf(manifest: Manifest, parts: readonly string[]): readonly string[] {
+  const found = new Set<string>();
+  const take = (name: string): void => {
+    const part = manifest[name];
+    if (!part || found.has(part.file)) return;
+    found.add(part.file);
+    part.imports?.forEach(take);
+  };
+  parts.forEach(take);
+  return [...found];
+}
+
+/**
+ * The head of a page with links to the parts that it begins with.
+ *
+ * @param manifest what the build says of its files
+ * @param path the address of the page
+ */
+export function firstLinks(manifest: Manifest, path: string): string {
+  const parts = [...EVERYWHERE, ...(FIRST_PARTS.find(([pattern]) => pattern.test(path))?.[1] ?? [])];
+  const linked = new Set(filesOf(manifest, [ENTRY]));
+  return filesOf(manifest, parts)
+    .filter((file) => !linked.has(file))
+    .map((file) => `<link rel="modulepreload" fetchpriority="low" crossorigin href="/${file}">`)
+    .join('');
+}
+
+async function manifestOf(webDir: string): Promise<Manifest> {
+  return manifestSchema.parse(JSON.parse(await readFile(join(webDir, '.vite/manifest.json'), 'utf8')));
+}
+
 /** The built application: its files for a long time, its page fresh each time with the nonce in it. */
 export function pages(webDir: string): Router {
   const router = Router();
-  router.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', index: false, fallthrough: false }));
+  let manifest: Promise<Manifest> | null = null;
+  // The build leaves each file beside itself compressed.
+  router.use(
+    '/assets',
+    staticCompressed(join(webDir, 'assets'), {
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
+      index: false,
+      serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+    }),
+  );
   router.use(express.static(webDir, { index: false, maxAge: 0 }));
-  router.get(/^\/(?!api\/|assets\/).*/, async (_req, res) => {
-    const page = await readFile(join(webDir, 'index.html'), 'utf8');
+  router.get(/^\/(?!api\/|assets\/).*/, async (req, res) => {
+    const [page, files] = await Promise.all([readFile(join(webDir, ENTRY), 'utf8'), (manifest ??= manifestOf(webDir))]);
     res
       .set('Cache-Control', 'no-store')
       .type('html')
-      .send(page.replaceAll(NONCE_MARK, nonceOf(res)));
+      .send(page.replaceAll(NONCE_MARK, nonceOf(res)).replace('</head>', `${firstLinks(files, req.path)}</head>`));
   });
   return router;
 }

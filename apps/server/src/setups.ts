@@ -1,7 +1,7 @@
 import { setupsText } from '@gangway/messages/server/setups';
 import { Router } from 'express';
 import { and, eq, isNull, sql } from 'drizzle-orm';
-import { copyName } from '@gangway/contract/name';
+import { copyName } from '@gangway/contract/freeName';
 import { newSetupSchema, setupWriteSchema } from '@gangway/contract/setup';
 import type { StoredSetup } from '@gangway/contract/storedSetup';
 import type { Db, DbOrTx } from './db/connect';

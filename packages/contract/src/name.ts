@@ -1,8 +1,7 @@
 import { nameText } from '@gangway/messages/contract/name';
 import { say } from '@gangway/messages/say';
 import { z } from 'zod';
-
-export const NAME_LONGEST = 120;
+import { NAME_LONGEST } from './freeName';
 
 /** A name that a person gives: not blank, at most 120 characters, no control characters. */
 export const nameSchema = z
@@ -12,21 +11,3 @@ export const nameSchema = z
   .max(NAME_LONGEST, say(nameText.theNameCanHaveAt, { nameLongest: NAME_LONGEST }))
   // eslint-disable-next-line no-control-regex
   .regex(/^[^\u0000-\u001f\u007f]*$/u, nameText.theNameCannotHoldControl);
-
-/** The next free name for a copy: "Tower (copy)", "Tower (copy 2)" …, cut so that it stays within the limit. */
-export function copyName(name: string, taken: readonly string[]): string {
-  const stem = name.replace(/ \(copy(?: \d+)?\)$/u, '');
-  for (let n = 1; ; n++) {
-    const tail = n === 1 ? ' (copy)' : say(nameText.copy, { n });
-    const candidate = `${stem.slice(0, NAME_LONGEST - tail.length)}${tail}`;
-    if (!taken.includes(candidate)) return candidate;
-  }
-}
-
-/** "New job", "New job 2", … : the first that is not taken. */
-export function freeName(stem: string, taken: readonly string[]): string {
-  for (let n = 1; ; n++) {
-    const name = n === 1 ? stem : `${stem} ${n}`;
-    if (!taken.includes(name)) return name;
-  }
-}

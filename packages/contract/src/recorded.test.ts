@@ -1,6 +1,9 @@
 import { assemblyPlan, scaledPlan } from '@gangway/core/assembly/plan';
 import { randomFrom } from '@gangway/core/assembly/picture.test-support';
+import { cardPages } from '@gangway/core/card/cardPages';
+import { drawingSvg } from '@gangway/core/card/drawing';
 import { jobPages } from '@gangway/core/card/jobSheet';
+import { shiftCardDrawing } from '@gangway/core/card/shiftCardDrawing';
 import { circleMarks, sectionMarks } from '@gangway/core/card/setupDrawings';
 import { shiftCard, shiftCardRows } from '@gangway/core/card/shiftCard';
 import { leftOff, spotCard } from '@gangway/core/card/spotCard';
@@ -62,6 +65,7 @@ import { proposals, type Goal } from '@gangway/core/stitching/goals';
 import { depthRange, mosaicGiven, mosaicParallax, zoneStates } from '@gangway/core/stitching/metrics';
 import { mosaicPlan } from '@gangway/core/stitching/plan';
 import { DEMO_SETUPS } from './demo';
+import { digest, line, rounded } from './recorded.test-support';
 
 // A record of everything that Gangway says about the demo setups and about
 // variations of them. It proves nothing right: that is what the tests beside
@@ -70,46 +74,7 @@ import { DEMO_SETUPS } from './demo';
 // the difference and write it anew with `npx jest recorded -u`.
 
 /** How often each setup is varied. */
-const VARIATIONS = 5;
-/** More of a list than this is summed up. */
-const LONG = 16;
-/** More of a line than this is summed up. */
-const LINE = 160;
-
-/** A short number that changes with a text. Source: FNV-1a, 32 bits (Fowler, Noll and Vo; public domain). */
-const digest = (text: string): string => {
-  let hash = 0x811c9dc5;
-  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
-  return (hash >>> 0).toString(16).padStart(8, '0');
-};
-
-/** A value with six significant digits, long lists summed up, without what is only passed through. */
-function rounded(value: unknown): unknown {
-  if (typeof value === 'number') {
-    if (!Number.isFinite(value)) return String(value);
-    return Math.abs(value) < 1e-9 ? 0 : Number(value.toPrecision(6));
-  }
-  if (typeof value === 'function' || value === undefined) return undefined;
-  if (value === null || typeof value !== 'object') return value;
-  if (ArrayBuffer.isView(value)) return rounded(Array.from(value as Float64Array));
-  if (value instanceof Map || value instanceof Set) return rounded([...value]);
-  if (Array.isArray(value)) {
-    const all = value.map((each) => rounded(each));
-    return all.length > LONG ? { count: all.length, first: all[0], digest: digest(JSON.stringify(all)) } : all;
-  }
-  return Object.fromEntries(
-    Object.entries(value)
-      .filter(([key]) => key !== 'settings' && key !== 'parts' && key !== 'rig')
-      .map(([key, each]) => [key, rounded(each)]),
-  );
-}
-
-/** One line that changes when anything of a value does. */
-function line(value: unknown): string {
-  const text = typeof value === 'string' ? value : JSON.stringify(value === undefined ? null : rounded(value));
-  return text.length > LINE ? `${text.slice(0, LINE)}… ${digest(text)}` : text;
-}
-
+const VARIATIONS = 7;
 /** What of a setup differs from another. */
 const changed = (from: SetupSettings, to: SetupSettings): unknown =>
   Object.fromEntries(
@@ -198,9 +163,16 @@ function varied(start: SetupSettings, random: Random): SetupSettings {
     const { widthMm, heightMm } = rig.back;
     const wanted = { columns: 3, rows: 2, widthMm: widthMm + 16, heightMm: heightMm + 12, middle: { riseMm: 2, shiftMm: 0 } };
     const layout = gridLayout({ slides: slidesOf(rig, mover), orientation: settings.orientation, ...wanted });
-    if (layout) return { ...settings, mosaic: { ...FIRST_MOSAIC, frames: layout.frames, mover } };
+    const zones =
+      random() < 0.5
+        ? []
+        : [{ name: 'people', left: between(random, -20, 0, 1), right: 12, lower: -9, upper: 6, speedMs: 1.2, distanceM: 12 }];
+    if (layout) return { ...settings, mosaic: { ...FIRST_MOSAIC, frames: layout.frames, mover, zones } };
   }
-  return (random() < 0.2 ? withStack(settings) : null) ?? settings;
+  const stacked = random() < 0.3 ? withStack(settings) : null;
+  if (!stacked?.stack) return stacked ?? settings;
+  // One that does, and one with too few shots.
+  return random() < 0.5 ? stacked : { ...stacked, stack: { ...stacked.stack, shots: Math.max(2, Math.round(stacked.stack.shots / 2)) } };
 }
 
 /** A setup somewhat out of order. */
@@ -212,6 +184,10 @@ function nudged(start: SetupSettings, random: Random): SetupSettings {
     orientation: random() < 0.3 ? 'landscape' : start.orientation,
     movements: { riseMm: riseMm + between(random, -4, 4, 0.1), shiftMm: shiftMm + between(random, -4, 4, 0.1) },
     front: random() < 0.3 ? { tiltDeg: between(random, -2, 2, 0.25), swingDeg: 0 } : start.front,
+    scene:
+      start.scene && random() < 0.4
+        ? { ...start.scene, pitchDeg: start.scene.pitchDeg + between(random, -2, 2, 0.5), rollDeg: between(random, -1, 1, 0.5) }
+        : start.scene,
     fNumber: ring[Math.floor(random() * ring.length)] ?? start.fNumber,
     focusM: start.focusM && Number((start.focusM * 2 ** (0.4 * random() - 0.2)).toPrecision(3)),
   };
@@ -366,11 +342,25 @@ test('mosaics: measures, plan and the plan of assembly', () => {
   ).toMatchSnapshot();
 });
 
+/** Every other step ticked. */
+const ticked = (settings: SetupSettings): SetupSettings => ({
+  ...settings,
+  card: {
+    ...settings.card,
+    ticked: spotCard(freshGeometry(settings))
+      .filter((_, i) => i % 2 === 0)
+      .map(({ id }) => id),
+  },
+});
+
 test('the card, its drawings, its cautions and what is logged', () => {
   const box = { x: 0, y: 0, w: 80, h: 60 };
   expect(
     recordOf((geometry) => ({
       ...Object.fromEntries(spotCard(geometry).map(({ id, words, specs }) => [id, `${words} | ${specs}`])),
+      pages: (['a5', 'letterHalf'] as const).map((size) =>
+        cardPages({ job: 'Ropeworks', name: 'A setup', settings: ticked(geometry.settings) }, size).map(drawingSvg),
+      ),
       off: leftOff(geometry).map(({ id }) => id),
       circle: circleMarks(geometry, box),
       section: sectionMarks(geometry, box),
@@ -411,6 +401,7 @@ test('the rigs: how far they move and reach, what they weigh and what is said of
           ].map(line),
           line(sideView(rig.parts)),
           line(throatShading(rig.parts)),
+          line(shiftCardDrawing(shiftCard(rig), 'a6')),
           ...shiftCardRows(shiftCard(rig)).map((row) => row.join(' ')),
           ...DEMO_SETUPS.map(({ name, settings }) => `${name}: ${line(changed(settings, fittedTo(rig, settings)))}`),
         ],

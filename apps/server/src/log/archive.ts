@@ -18,7 +18,7 @@ import {
   type Manifest,
 } from '@gangway/contract/archive';
 import { firstIssue } from '@gangway/contract/apiError';
-import { copyName } from '@gangway/contract/name';
+import { copyName } from '@gangway/contract/freeName';
 import sharp from 'sharp';
 import yauzl from 'yauzl';
 import yazl from 'yazl';

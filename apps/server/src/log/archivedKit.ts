@@ -2,7 +2,7 @@ import { logText } from '@gangway/messages/server/log';
 import { say } from '@gangway/messages/say';
 import type { ArchivedJob } from '@gangway/contract/archive';
 import type { KitRig } from '@gangway/contract/kit';
-import { copyName } from '@gangway/contract/name';
+import { copyName } from '@gangway/contract/freeName';
 import { asc, inArray } from 'drizzle-orm';
 import type { DbOrTx } from '../db/connect';
 import { itemColumns, itemIn, planColumns, planIn, templateColumns, templateIn } from '../db/records';

@@ -8,6 +8,7 @@ import { SlotsProvider, type Slots } from '../ui/Slots';
 import { TopBar } from '../ui/TopBar';
 import { TextLink } from '../ui/TextButton';
 import { lazyPart, preloadParts } from '../ui/lazyPart';
+import { askFirst } from './askFirst';
 
 const JobsPage = lazyPart(() => import('../jobs/JobsPage'), 'JobsPage');
 
@@ -133,7 +134,8 @@ const router = createBrowserRouter([
   },
 ]);
 
-addEventListener('load', () => setTimeout(preloadParts, 2000));
+addEventListener('load', preloadParts);
+askFirst(location.pathname);
 
 export function App() {
   return <RouterProvider router={router} />;

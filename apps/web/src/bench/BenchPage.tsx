@@ -137,7 +137,8 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
           </div>
           <Suspense
             fallback={
-              <p role="status" className="p-4 text-ink-soft">
+              // As high as a phone, so that nothing below it is seen before it has its place.
+              <p role="status" className="p-4 text-ink-soft max-lg:min-h-dvh">
                 {benchText.loading}
               </p>
             }

@@ -1,7 +1,8 @@
 import { say } from '@gangway/messages/say';
 import { firstText } from '@gangway/messages/web/first';
 import { builtRig, type Kit } from '@gangway/contract/kit';
-import { freeName, nameSchema } from '@gangway/contract/name';
+import { freeName } from '@gangway/contract/freeName';
+import { nameSchema } from '@gangway/contract/name';
 import type { Rig } from '@gangway/core/model/rig';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { firstSetup } from '@gangway/core/planning/firstSetup';

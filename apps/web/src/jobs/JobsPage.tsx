@@ -1,27 +1,28 @@
 import { firstText } from '@gangway/messages/web/first';
 import { jobsText } from '@gangway/messages/web/jobs';
 import { say } from '@gangway/messages/say';
-import { freeName } from '@gangway/contract/name';
+import { freeName } from '@gangway/contract/freeName';
 import { Plus } from 'lucide-react';
 import { Suspense, useEffect, useState } from 'react';
 import { Link, NavLink, useLocation, useNavigate, useParams } from 'react-router';
-import type { Job } from '@gangway/contract/job';
+import type { Job, JobSummary } from '@gangway/contract/job';
 import { TopBar } from '../ui/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
 import { addJob, changeJob, remove, restore } from '../store/writes';
 import { ActionMenu } from '../ui/ActionMenu';
 import { Button } from '../ui/Button';
 import { ErrorNote } from '../ui/ErrorNote';
-import { NameEditor } from '../ui/NameEditor';
 import { useToast } from '../ui/Notes';
 import { TextLink } from '../ui/TextButton';
 import { BackupLine } from './BackupLine';
 import { DeletedList } from './DeletedList';
 import { FirstStepsNote } from './FirstStepsNote';
-import { NewSetup } from './NewSetup';
-import { SetupList } from './SetupList';
 import { lazyPart } from '../ui/lazyPart';
 
+// What stands on the page first loads first.
+const SetupList = lazyPart(() => import('./SetupList'), 'SetupList');
+const NameEditor = lazyPart(() => import('../ui/NameEditor'), 'NameEditor');
+const NewSetup = lazyPart(() => import('./NewSetup'), 'NewSetup');
 const SettleAll = lazyPart(() => import('./SettleAll'), 'SettleAll');
 const JobSheet = lazyPart(() => import('./JobSheet'), 'JobSheet');
 
@@ -71,7 +72,7 @@ export function JobsPage() {
   return (
     <div className="flex min-h-dvh flex-col">
       <TopBar />
-      <div className="grid grow md:grid-cols-[15rem_minmax(0,1fr)]">
+      <div className="grid grow max-md:grid-rows-[auto_minmax(0,1fr)] md:grid-cols-[15rem_minmax(0,1fr)]">
         <nav aria-label={jobsText.jobs} className="border-hairline p-4 max-md:border-b md:border-r">
           <div className="mb-2 flex items-center justify-between">
             <h2 className="engraved">{jobsText.jobs}</h2>
@@ -117,7 +118,10 @@ export function JobsPage() {
           <BackupLine />
         </nav>
         <main className="min-w-0 p-6 max-md:p-4">
-          {jobId !== undefined && <OpenJob key={jobId} jobId={jobId} />}
+          {/* With the list, which stands over it on a phone. */}
+          {jobId !== undefined && !isLoading && (
+            <OpenJob key={jobId} jobId={jobId} summary={jobs?.find(({ id }) => id === jobId) ?? null} />
+          )}
           {jobs?.length === 0 && jobId === undefined && (
             <div className="max-w-md">
               <h1 className="mb-2 text-xl font-semibold">{jobsText.noJobsYet}</h1>
@@ -136,7 +140,7 @@ export function JobsPage() {
   );
 }
 
-function OpenJob({ jobId }: { readonly jobId: string }) {
+function OpenJob({ jobId, summary }: { readonly jobId: string; readonly summary: JobSummary | null }) {
   const { data: job, error, isLoading, refetch } = api.useJobQuery(jobId);
   useEffect(() => {
     if (!job) return;
@@ -146,22 +150,32 @@ function OpenJob({ jobId }: { readonly jobId: string }) {
       console.warn('Gangway cannot remember the last job in this browser.', storageError);
     }
   }, [job]);
-  if (isLoading)
-    return (
-      <p role="status" className="text-ink-soft">
-        {jobsText.loadingTheJob}
-      </p>
-    );
-  if (!job) return error ? <ErrorNote words={errorSentence(error)} {...(!isGone(error) && { onRetry: () => void refetch() })} /> : null;
+  // Its name is known from the list before its setups have come.
+  const head = job ?? summary;
+  const failed = error && <ErrorNote words={errorSentence(error)} {...(!isGone(error) && { onRetry: () => void refetch() })} />;
+  const waiting = isLoading ? <Loading /> : failed;
   return (
     <>
-      {error && <ErrorNote words={say(jobsText.whatIsShownMayBe, { error: errorSentence(error) })} onRetry={() => void refetch()} />}
-      <JobHead job={job} />
-      <SetupList job={job} />
-      <Suspense fallback={null}>
-        <JobSheet job={job} />
-      </Suspense>
+      {error && job && <ErrorNote words={say(jobsText.whatIsShownMayBe, { error: errorSentence(error) })} onRetry={() => void refetch()} />}
+      {head && <JobHead head={head} job={job ?? null} />}
+      {job ? (
+        // What comes below the setups does not come before them.
+        <Suspense fallback={null}>
+          <SetupList job={job} />
+          <JobSheet job={job} />
+        </Suspense>
+      ) : (
+        waiting
+      )}
     </>
+  );
+}
+
+function Loading() {
+  return (
+    <p role="status" className="text-ink-soft">
+      {jobsText.loadingTheJob}
+    </p>
   );
 }
 
@@ -170,9 +184,16 @@ function isNaming(state: unknown, jobId: string): boolean {
   return typeof state === 'object' && state !== null && 'naming' in state && state.naming === jobId;
 }
 
-function JobHead({ job }: { readonly job: Job }) {
+interface JobHeadProps {
+  readonly head: JobSummary;
+  /** The whole of it; `null` until it has come. */
+  readonly job: Job | null;
+}
+
+function JobHead({ head, job }: JobHeadProps) {
+  const setupCount = job?.setups.length ?? head.setupCount;
   const location = useLocation();
-  const [renaming, setRenaming] = useState(() => isNaming(location.state, job.id));
+  const [renaming, setRenaming] = useState(() => isNaming(location.state, head.id));
   const [adding, setAdding] = useState(false);
   const [settling, setSettling] = useState(false);
   const [duplicateJob] = api.useDuplicateJobMutation();
@@ -180,35 +201,37 @@ function JobHead({ job }: { readonly job: Job }) {
   const tell = useToast();
 
   const duplicate = async () => {
-    const { data, error } = await duplicateJob(job.id);
+    const { data, error } = await duplicateJob(head.id);
     if (data) await navigate(`/jobs/${data.id}`);
     tell(data ? say(jobsText.created, { name: data.name }) : errorSentence(error));
   };
   const discard = async () => {
-    const removed = { of: 'job', id: job.id, name: job.name } as const;
+    const removed = { of: 'job', id: head.id, name: head.name } as const;
     await remove(removed);
     await navigate('/jobs');
-    tell(say(jobsText.isDeleted, { name: job.name }), () => void restore(removed).then(() => navigate(`/jobs/${job.id}`)));
+    tell(say(jobsText.isDeleted, { name: head.name }), () => void restore(removed).then(() => navigate(`/jobs/${head.id}`)));
   };
 
   return (
     <div className="mb-5 flex flex-wrap items-start gap-3">
       <div className="min-w-0 grow">
         {renaming ? (
-          <NameEditor
-            label={jobsText.nameOfTheJob}
-            name={job.name}
-            onRename={async (name) => {
-              await changeJob(job.id, { name });
-              return null;
-            }}
-            onDone={() => {
-              setRenaming(false);
-              // Named once: a reload does not ask again.
-              if (isNaming(location.state, job.id)) void navigate(location.pathname, { replace: true, state: null });
-            }}
-            className="max-w-xl text-xl font-semibold"
-          />
+          <Suspense fallback={<h1 className="px-1 text-xl font-semibold">{head.name}</h1>}>
+            <NameEditor
+              label={jobsText.nameOfTheJob}
+              name={head.name}
+              onRename={async (name) => {
+                await changeJob(head.id, { name });
+                return null;
+              }}
+              onDone={() => {
+                setRenaming(false);
+                // Named once: a reload does not ask again.
+                if (isNaming(location.state, head.id)) void navigate(location.pathname, { replace: true, state: null });
+              }}
+              className="max-w-xl text-xl font-semibold"
+            />
+          </Suspense>
         ) : (
           <h1 className="text-xl font-semibold">
             <button
@@ -217,32 +240,34 @@ function JobHead({ job }: { readonly job: Job }) {
               onClick={() => setRenaming(true)}
               className="max-w-full truncate rounded-sm px-1 text-left hover:bg-sunk"
             >
-              {job.name}
+              {head.name}
             </button>
           </h1>
         )}
-        <p className="px-1 text-sm text-ink-soft">{job.setups.length === 0 ? jobsText.addTheFirstSetupOne : jobsText.openASetupToSet}</p>
+        <p className="px-1 text-sm text-ink-soft">{setupCount === 0 ? jobsText.addTheFirstSetupOne : jobsText.openASetupToSet}</p>
       </div>
       <Link
-        to={`/jobs/${job.id}/log`}
+        to={`/jobs/${head.id}/log`}
         className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink"
       >
         {jobsText.log}
       </Link>
-      {job.setups.length > 0 && <Button onClick={() => setSettling(true)}>{jobsText.settleAll}</Button>}
+      {setupCount > 0 && <Button onClick={() => setSettling(true)}>{jobsText.settleAll}</Button>}
       <Button look="main" onClick={() => setAdding(true)}>
         <Plus size={15} aria-hidden /> {jobsText.newSetup}
       </Button>
       <ActionMenu
-        label={say(jobsText.moreFor, { name: job.name })}
+        label={say(jobsText.moreFor, { name: head.name })}
         actions={[
           { label: jobsText.rename, takesFocus: true, onSelect: () => setRenaming(true) },
           { label: jobsText.duplicate, onSelect: () => void duplicate() },
           { label: jobsText.delete, onSelect: () => void discard() },
         ]}
       />
-      {adding && <NewSetup job={job} onClose={() => setAdding(false)} />}
-      <Suspense fallback={null}>{settling && <SettleAll job={job} onClose={() => setSettling(false)} />}</Suspense>
+      <Suspense fallback={null}>
+        {adding && job && <NewSetup job={job} onClose={() => setAdding(false)} />}
+        {settling && job && <SettleAll job={job} onClose={() => setSettling(false)} />}
+      </Suspense>
     </div>
   );
 }

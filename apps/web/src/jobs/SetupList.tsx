@@ -2,28 +2,30 @@ import { lengthWords } from '@gangway/messages/length';
 import { ORIENTATION_LABELS } from '@gangway/core/words';
 import { jobsText } from '@gangway/messages/web/jobs';
 import { say } from '@gangway/messages/say';
-import { geometryOf } from '@gangway/core/geometry/geometry';
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { arrayMove, rectSortingStrategy, SortableContext, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
 import { GripVertical } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Job } from '@gangway/contract/job';
 import type { Setup } from '@gangway/contract/storedSetup';
 import type { Shot } from '@gangway/core/log/shotFields';
-import { checkSentence } from '@gangway/core/checks/evaluate';
-import { verdictLine, verdictState } from '@gangway/core/checks/verdict';
 import { apertureWords, riseWords, shiftWords } from '@gangway/core/words';
-import { CircleMiniature } from '../setup/CircleMiniature';
-import { checksOf } from '../setup/checksOf';
 import { api, errorSentence } from '../store/api';
 import { renameSetup } from '../store/setupWrites';
 import { changeJob, remove, restore } from '../store/writes';
 import { ActionMenu } from '../ui/ActionMenu';
-import { NameEditor } from '../ui/NameEditor';
 import { useToast } from '../ui/Notes';
+import { lazyPart } from '../ui/lazyPart';
 import { useGrowing } from '../ui/useGrowing';
-import { StateMark } from '../ui/StateMark';
+
+// What is set is read first; what is worked out from it comes a moment later.
+const SetupCircle = lazyPart(() => import('./SetupFound'), 'SetupCircle');
+const NameEditor = lazyPart(() => import('../ui/NameEditor'), 'NameEditor');
+const SetupVerdict = lazyPart(() => import('./SetupFound'), 'SetupVerdict');
+
+/** How large the Circle of a setup is drawn, px. */
+const CIRCLE_PX = 104;
 
 /** The setups of a job, each with its Circle in small, what is set and what is found. */
 export function SetupList({ job }: { readonly job: Job }) {
@@ -71,9 +73,6 @@ function SetupRow({ setup, shots }: { readonly setup: Setup; readonly shots: num
   const [renaming, setRenaming] = useState(false);
   const [duplicateSetup] = api.useDuplicateSetupMutation();
   const tell = useToast();
-  const found = checksOf(settings);
-  const worst = verdictState(found);
-  const first = found[0];
   const address = `/jobs/${setup.jobId}/setups/${setup.id}`;
 
   const duplicate = async () => {
@@ -102,20 +101,24 @@ function SetupRow({ setup, shots }: { readonly setup: Setup; readonly shots: num
       >
         <GripVertical size={16} aria-hidden />
       </button>
-      <CircleMiniature geometry={geometryOf(settings)} size={104} />
+      <Suspense fallback={<span className="shrink-0" style={{ width: CIRCLE_PX, height: CIRCLE_PX }} />}>
+        <SetupCircle settings={settings} sizePx={CIRCLE_PX} />
+      </Suspense>
       <div className="min-w-0 grow">
         <div className="flex items-start gap-1">
           {renaming ? (
-            <NameEditor
-              label={jobsText.nameOfTheSetup}
-              name={setup.name}
-              onRename={async (name) => {
-                await renameSetup(setup, name);
-                return null;
-              }}
-              onDone={() => setRenaming(false)}
-              className="font-semibold"
-            />
+            <Suspense fallback={<span className="grow font-semibold">{setup.name}</span>}>
+              <NameEditor
+                label={jobsText.nameOfTheSetup}
+                name={setup.name}
+                onRename={async (name) => {
+                  await renameSetup(setup, name);
+                  return null;
+                }}
+                onDone={() => setRenaming(false)}
+                className="font-semibold"
+              />
+            </Suspense>
           ) : (
             <h2 className="min-w-0 grow font-semibold">
               <Link to={address} className="block truncate after:absolute after:inset-0">
@@ -145,13 +148,9 @@ function SetupRow({ setup, shots }: { readonly setup: Setup; readonly shots: num
             </span>
           )}
         </p>
-        <p className="mt-1 flex items-start gap-2 text-sm">
-          <StateMark state={worst} />
-          <span className="min-w-0">
-            <span className="font-semibold">{verdictLine(found, settings.rig.parts)}</span>
-            {first && (worst === 'fails' || worst === 'unknown') && <span className="block text-ink-soft">{checkSentence(first)}</span>}
-          </span>
-        </p>
+        <Suspense fallback={<p className="mt-1 min-h-5" />}>
+          <SetupVerdict settings={settings} />
+        </Suspense>
       </div>
     </li>
   );

@@ -1,4 +1,4 @@
-import { freeName } from '@gangway/contract/name';
+import { freeName } from '@gangway/contract/freeName';
 import type { Kit, KitChange, KitRig } from '@gangway/contract/kit';
 import type { ItemOf, KitItem } from '@gangway/core/kit/item';
 import { itemsOfRig, type RigClass } from '@gangway/core/rig/usualRigs';

@@ -70,6 +70,17 @@ class PartBoundary extends Component<PartBoundaryProps, { readonly error: Error 
 /** The next part is fetched after this much quiet, ms. */
 const PAUSE_MS = 100;
 
+/** So long nothing must have arrived before parts that nobody asked for are fetched, ms. */
+const QUIET_MS = 2000;
+
+/** Runs something once no file and no answer has arrived for a while, so that it takes nothing from what is waited for. */
+export function whenQuiet(run: () => void): void {
+  const last = Math.max(0, ...performance.getEntriesByType('resource').map((each) => (each as PerformanceResourceTiming).responseEnd));
+  const left = last + QUIET_MS - performance.now();
+  if (left <= 0) run();
+  else setTimeout(() => whenQuiet(run), left);
+}
+
 /** Fetches what is not loaded yet, one part after the other, whenever the page is idle. */
 export function preloadParts(): void {
   const idle = typeof requestIdleCallback === 'function' ? requestIdleCallback : (then: () => void) => setTimeout(then, 200);
@@ -89,5 +100,5 @@ export function preloadParts(): void {
       },
     );
   };
-  idle(next);
+  whenQuiet(() => idle(next));
 }

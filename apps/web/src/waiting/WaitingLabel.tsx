@@ -5,7 +5,7 @@ import { Suspense, useEffect, useState } from 'react';
 import { outbox, useOutbox, useStorageTrouble } from '../store/outbox/page';
 import type { Entry } from '../store/outbox/write';
 import { useToast } from '../ui/Notes';
-import { lazyPart } from '../ui/lazyPart';
+import { lazyPart, whenQuiet } from '../ui/lazyPart';
 import { BarButton } from './BarButton';
 
 const loadDialog = () => import('./WaitingDialog');
@@ -56,7 +56,7 @@ export function WaitingLabel() {
   const lasting = useLasting(entries);
   useTroubleNotes();
   // The list is needed when the server is away, and then it could not be loaded.
-  useEffect(() => void loadDialog().catch(() => undefined), []);
+  useEffect(() => whenQuiet(() => void loadDialog().catch(() => undefined)), []);
   if (!open && unstored === null && troubled === 0 && !(lasting && entries.length > 0)) return null;
   const urgent = unstored !== null || troubled > 0;
   const calm = away === null ? Upload : CloudOff;

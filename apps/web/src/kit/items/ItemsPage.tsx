@@ -19,7 +19,7 @@ import { applies, specOf, specsOf, itemOf, KIND_NAMES, valueOf, type Kind, type 
 import { itemOfClass, type KitClass } from '@gangway/core/kit/classes/class';
 import { classesOf } from '@gangway/core/kit/classes/registry';
 import { KINDS } from '@gangway/core/kit/registry';
-import { copyName, freeName } from '@gangway/contract/name';
+import { copyName, freeName } from '@gangway/contract/freeName';
 import { ActionMenu } from '../../ui/ActionMenu';
 import { Button } from '../../ui/Button';
 import { useToast } from '../../ui/Notes';

@@ -1,7 +1,7 @@
 import { verdictSentence } from '@gangway/core/rig/verdicts/verdicts';
 import { rigsText } from '@gangway/messages/web/kit/rigs';
 import { say } from '@gangway/messages/say';
-import { copyName, freeName } from '@gangway/contract/name';
+import { copyName, freeName } from '@gangway/contract/freeName';
 import { ChevronDown, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';

@@ -1,0 +1,9 @@
+import { api } from '../store/api';
+import { store } from '../store/store';
+
+/** Asks for what the page at an address begins with, while the page itself is still being fetched. */
+export function askFirst(path: string): void {
+  const [, jobId] = /^\/jobs\/([^/]+)\/?$/u.exec(path) ?? [];
+  if (path === '/' || path === '/jobs' || jobId !== undefined) store.dispatch(api.util.prefetch('jobs', undefined, {}));
+  if (jobId !== undefined) store.dispatch(api.util.prefetch('job', jobId, {}));
+}
