@@ -5,12 +5,19 @@ const said = (violations: Awaited<ReturnType<AxeBuilder['analyze']>>['violations
   violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`);
 const ink = (page: Page) => page.evaluate(() => getComputedStyle(document.body).color);
 
-/** What axe finds on a page as it is: everything in the light theme, and what depends on the theme, contrast, in the dark one. */
+/** What axe finds on a page as it is: everything in the light theme, the size of targets (WCAG 2.2) with it, and what depends on the theme, contrast, in the dark one. */
 export async function violations(page: Page): Promise<readonly string[]> {
   // A page that is still being fetched has no parts to look at.
   await expect(page.locator('main')).toBeVisible();
   await page.emulateMedia({ colorScheme: 'light' });
-  const light = said((await new AxeBuilder({ page }).setLegacyMode().analyze()).violations);
+  const light = said(
+    (
+      await new AxeBuilder({ page })
+        .setLegacyMode()
+        .options({ rules: { 'target-size': { enabled: true } } })
+        .analyze()
+    ).violations,
+  );
   const before = await ink(page);
   await page.emulateMedia({ colorScheme: 'dark' });
   await expect.poll(() => ink(page)).not.toBe(before);

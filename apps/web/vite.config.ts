@@ -1,3 +1,4 @@
+import { constants as zlib } from 'node:zlib';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
@@ -8,7 +9,15 @@ export default defineConfig({
     react(),
     tailwindcss(),
     // Compressed once, as small as it goes, instead of quickly for each visitor.
-    compression({ include: /\.(?:js|css|svg)$/u, threshold: 500, algorithms: [defineAlgorithm('gzip', { level: 9 }), 'brotliCompress'] }),
+    compression({
+      include: /\.(?:js|css|svg)$/u,
+      threshold: 500,
+      algorithms: [
+        defineAlgorithm('gzip', { level: 9 }),
+        // A step less than the most: two thirds of the time for a hundredth more.
+        defineAlgorithm('brotliCompress', { params: { [zlib.BROTLI_PARAM_QUALITY]: 10 } }),
+      ],
+    }),
   ],
   build: {
     target: 'es2022',

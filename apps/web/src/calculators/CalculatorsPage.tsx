@@ -46,7 +46,7 @@ export function CalculatorsPage() {
                     <NavLink
                       to={`/calculators/${each.name}`}
                       className={({ isActive }) =>
-                        `block rounded-md border-l-3 px-2 py-0.5 text-sm ${isActive ? 'border-accent bg-sunk font-semibold' : 'border-transparent hover:bg-sunk'}`
+                        `block rounded-md border-l-3 px-2 py-1 text-sm ${isActive ? 'border-accent bg-sunk font-semibold' : 'border-transparent hover:bg-sunk'}`
                       }
                     >
                       {each.title}

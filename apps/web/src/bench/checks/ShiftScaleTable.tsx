@@ -63,7 +63,7 @@ export const ShiftScaleTable = memo(function ShiftScaleTable({ rows, fNumber, on
                       <Th scope="row" className="text-left">
                         <button
                           type="button"
-                          className="w-full px-1 py-0.5 text-left hover:text-accent"
+                          className="min-h-7 w-full px-1 text-left hover:text-accent"
                           aria-label={say(checksText.set, { fNumber: apertureWords(row.fNumber) })}
                           onClick={() => onAperture(row.fNumber)}
                         >

@@ -260,7 +260,13 @@ function OpenFinder({
             <FlipVertical2 size={14} aria-hidden /> {finderText.asOnTheGroundGlass}
           </button>
         </Overlays>
-        <div className="max-h-full min-w-0 overflow-y-auto text-xs leading-tight text-ink-soft tabular-nums">
+        {/* Under a small picture it scrolls, by the keyboard too. */}
+        <div
+          role="region"
+          aria-label={finderText.underThePicture}
+          tabIndex={0}
+          className="max-h-full min-w-0 overflow-y-auto text-xs leading-tight text-ink-soft tabular-nums"
+        >
           {picks.length > 0 && <PickedFacts geometry={geometry} picks={picks} onClear={() => setPicks([])} />}
           {picks.length === 0 &&
             (measured

@@ -29,6 +29,7 @@ export const finderText = catalogue({
   lightOf: 'light of {time}',
   asOnTheGroundGlass: 'as on the ground glass',
   mmOffTheStraightStretched: '{xMm}, {yMm} mm · {angleDeg}° from straight ahead · stretched {stretch}×{under}',
+  underThePicture: 'Measurements in the picture',
   pressOnAThingTo: 'Click a point to measure it, then another for the distance between them.',
   away: '{rangeM} away',
   awayBlur: '{rangeM} away, blur {px}',
