@@ -4,7 +4,7 @@ import { blurAt } from '@gangway/core/focus/blur';
 import { keystone } from '@gangway/core/perspective/keystone';
 import { crossing, edgeSpread, openFinder, overlays, row, step, still, type } from './finder';
 import { jobSchema } from '@gangway/contract/job';
-import { expect, openSetup, saved, stored, test } from './gangway';
+import { expect, openSetup, saved, stored, test, withoutPlace } from './gangway';
 import { violations } from './accessible';
 
 const SMALL = /small format/;
@@ -199,6 +199,10 @@ test('with place, day and compass the Finder shows the light of an hour, says wh
   gangway,
 }) => {
   await openFinder(page, gangway);
+  // The demo job has all that it takes; without its place the Finder asks for it.
+  await expect(page.getByTestId('hour-light')).toBeVisible();
+  await withoutPlace(page, gangway);
+  await page.reload();
   await expect(page.getByText('To see the light of an hour,')).toBeVisible();
   // A place at sea, the longest day; the camera looks west, so that the front looks east.
   const { pathname } = new URL(page.url());

@@ -2,9 +2,11 @@ import { fork, type ChildProcess } from 'node:child_process';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { test as base, expect, type Page } from '@playwright/test';
+import { jobSummarySchema } from '@gangway/contract/job';
 import { setupSchema } from '@gangway/contract/setup';
 import { openedSetup } from '@gangway/contract/storedSetup';
 import { Client } from 'pg';
+import { z } from 'zod';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The built server on a database of its own, which tests may kill and start again. */
@@ -159,4 +161,13 @@ export async function stored(page: Page): Promise<SetupSettings> {
   await saved(page);
   const id = new URL(page.url()).pathname.split('/').pop() ?? '';
   return openedSetup(setupSchema.parse(await (await page.request.get(new URL(`/api/setups/${id}`, page.url()).href)).json())).settings;
+}
+
+/** Takes place and day from the demo job. */
+export async function withoutPlace(page: Page, gangway: Gangway): Promise<void> {
+  const [job] = z.array(jobSummarySchema).parse(await (await page.request.get(`${gangway.url}/api/jobs`)).json());
+  const changed = await page.request.patch(`${gangway.url}/api/jobs/${job?.id ?? ''}`, {
+    data: { version: job?.version, writeId: crypto.randomUUID(), place: null, day: null },
+  });
+  expect(changed.status()).toBe(200);
 }

@@ -7,7 +7,7 @@ import { unzipSync } from 'fflate';
 import { jobSchema, jobSummarySchema } from '@gangway/contract/job';
 import { logSchema, type Log } from '@gangway/contract/log';
 import { setSchema } from '@gangway/contract/proof';
-import { expect, saved, openSetup, stored, test, type Gangway } from './gangway';
+import { expect, saved, openSetup, stored, test, withoutPlace, type Gangway } from './gangway';
 import { violations } from './accessible';
 
 async function type(page: Page, name: string, value: string): Promise<void> {
@@ -462,6 +462,8 @@ test('a job has its place, light, kit and order; it goes out as an archive and c
   gangway,
 }) => {
   await page.goto(gangway.url);
+  await withoutPlace(page, gangway);
+  await page.reload();
   await page.getByRole('button', { name: 'Add location and date' }).click();
   const light = page.getByRole('region', { name: 'Place and light' });
   await type(page, 'Time zone', 'Europe/London');
@@ -471,7 +473,7 @@ test('a job has its place, light, kit and order; it goes out as an archive and c
   await light.getByLabel('Day').fill('2026-06-21');
   await light.getByLabel('Day').press('Enter');
   await expect(light).toContainText(/sunrise 04:\d\d/);
-  await expect(light).toContainText('Hydraulic tower, small format: which way it faces is unknown');
+  await expect(light).toContainText('Ropewalk front from the quay: which way it faces is unknown');
   await page.getByRole('link', { name: /Hydraulic tower, small format/ }).click();
   await step(page, 'Position');
   await type(page, 'Compass bearing of view', '270');

@@ -1,5 +1,5 @@
 import { and, count, eq, isNull, sql } from 'drizzle-orm';
-import { DEMO_JOB_NAME, DEMO_SETUPS } from '@gangway/contract/demo';
+import { DEMO_DAY, DEMO_JOB_NAME, DEMO_PLACE, DEMO_SETUPS } from '@gangway/contract/demo';
 import { DEMO_ITEMS, DEMO_RIGS } from '@gangway/contract/demoKit';
 import { storedSettings } from '@gangway/contract/storedSetup';
 import type { Db, DbOrTx } from './db/connect';
@@ -27,7 +27,7 @@ export async function seed(db: Db, seeding: Seeding): Promise<'seeded' | 'left a
     }
     await insertJob(
       tx,
-      { name: DEMO_JOB_NAME, demo: true },
+      { name: DEMO_JOB_NAME, demo: true, place: DEMO_PLACE, day: DEMO_DAY },
       DEMO_SETUPS.map(({ name, settings }) => ({ name, settings: storedSettings(settings) })),
     );
     return 'seeded';

@@ -1,3 +1,4 @@
+import type { JobPlace } from './job';
 import { FIRST_ACCEPTED, PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { centredSetup } from '@gangway/core/planning/centred';
 import { DEMO_ITEMS, DEMO_RIGS } from './demoKit';
@@ -108,6 +109,10 @@ const twoPixels = (rig: Rig): SharpnessStandard => ({ school: 'pixels', pixels: 
 
 export const DEMO_JOB_NAME = 'Larkmoor Ropeworks';
 
+/** Where and when the demo job is photographed: the works are invented, so they lie at sea. */
+export const DEMO_PLACE: JobPlace = { name: 'Larkmoor', latitudeDeg: 54.5, longitudeDeg: 1.5, heightM: 4, timeZone: 'UTC' };
+export const DEMO_DAY = '2027-05-12';
+
 /** The demo job: the hydraulic tower, 31 m high, from a lane 24 m wide, with two rigs; ropewalk front, hemp loft, slipway, tide gauge, three foremen and ledger sheet. */
 export const DEMO_SETUPS: readonly { readonly name: string; readonly settings: SetupSettings }[] = [
   {
@@ -117,7 +122,8 @@ export const DEMO_SETUPS: readonly { readonly name: string; readonly settings: S
       movements: { riseMm: 11, shiftMm: 0 },
       fNumber: 8,
       focusM: 24,
-      scene: TOWER,
+      // Its front faces a little west of south: in the sun from the forenoon on.
+      scene: { ...TOWER, compassDeg: 20 },
     },
   },
   {
