@@ -336,8 +336,9 @@ test(`after ${ROUNDS} rounds of kills everything that was shown is there, and no
       // The first rounds strike with each kind once.
       const kind = round <= KINDS.length ? (KINDS[(round + SEED) % KINDS.length] ?? 'nothing') : pick(KINDS);
       const done: string[] = [];
+      const until = Date.now() + 60_000;
       const doing = async (): Promise<void> => {
-        for (let i = 0; i < 3; i++) {
+        for (let i = 0; i < 3 && Date.now() < until; i++) {
           const action = pick(actions);
           done.push(action);
           try {
@@ -349,7 +350,8 @@ test(`after ${ROUNDS} rounds of kills everything that was shown is there, and no
           }
         }
       };
-      const working = Promise.race([doing(), pause(60_000)]);
+      // Waited for to its end, however slow the machine: what went on into the next round would be taken for a loss.
+      const working = doing();
       await pause(draw() * 2500);
       done.push(`(${kind})`);
       await world.strike(kind);

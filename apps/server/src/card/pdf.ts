@@ -7,11 +7,22 @@ import { faceFile, runsOf } from './pdfFonts';
 
 const POINTS_PER_MM = 72 / 25.4;
 
-/** Drawings as the pages of a PDF, each of its size, the fonts it needs embedded. */
+/** The language that everything printed is in (BCP 47). */
+const LANGUAGE = 'en';
+
+/**
+ * Drawings as the pages of a PDF, each of its size, the fonts it needs
+ * embedded. It is tagged (ISO 32000-1, 14.8): a screen reader is given the
+ * texts in their order, the title first, and told to pass over the lines.
+ */
 export async function drawingPdf(...pages: readonly Drawing[]): Promise<Buffer> {
   const doc = new PDFDocument({
     autoFirstPage: false,
     margin: 0,
+    pdfVersion: '1.7',
+    tagged: true,
+    lang: LANGUAGE,
+    displayTitle: true,
     info: { Title: pages[0]?.title ?? cardText.gangway, Creator: cardText.gangway },
   });
   const chunks: Buffer[] = [];
@@ -22,10 +33,25 @@ export async function drawingPdf(...pages: readonly Drawing[]): Promise<Buffer> 
     },
   });
   doc.pipe(sink);
-  for (const { widthMm, heightMm, marks } of pages) {
+  const whole = doc.struct('Document');
+  doc.addStructure(whole);
+  for (const [number, { widthMm, heightMm, title, marks }] of pages.entries()) {
     doc.addPage({ size: [widthMm * POINTS_PER_MM, heightMm * POINTS_PER_MM], margin: 0 }).scale(POINTS_PER_MM);
-    for (const mark of marks) draw(doc, mark);
+    const page = doc.struct('Sect', { title });
+    whole.add(page);
+    const heading = number === 0 ? marks.find(({ kind }) => kind === 'text') : undefined;
+    for (const mark of marks) {
+      if (mark.kind === 'text') {
+        page.add(doc.struct(mark === heading ? 'H1' : 'P', {}, () => draw(doc, mark)));
+        continue;
+      }
+      doc.markContent('Artifact', { type: 'Layout' });
+      draw(doc, mark);
+      doc.endMarkedContent();
+    }
+    page.end();
   }
+  whole.end();
   doc.end();
   await finished(sink);
   return Buffer.concat(chunks);
