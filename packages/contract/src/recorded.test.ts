@@ -53,9 +53,11 @@ import { sideView } from '@gangway/core/rig/sideView';
 import { throatShading } from '@gangway/core/rig/shading/throat';
 import { verdictNote, verdictSentence, verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
 import { weightOf } from '@gangway/core/rig/weight';
+import { changesBetween } from '@gangway/core/settle/controls';
 import { checksWithFixes } from '@gangway/core/settle/fixes';
+import { costOf } from '@gangway/core/settle/ranking';
 import { requestOf, settle, type Solution } from '@gangway/core/settle/settle';
-import { solutionSentence } from '@gangway/core/settle/wording';
+import { changeWords, costWords, solutionSentence } from '@gangway/core/settle/wording';
 import type { Scene } from '@gangway/core/model/scene';
 import type { Pin } from '@gangway/core/model/pin';
 import { thingsOf } from '@gangway/core/scene/things';
@@ -83,11 +85,17 @@ const changed = (from: SetupSettings, to: SetupSettings): unknown =>
     ),
   );
 
-const READINGS: readonly [FlashLight['reading'], FlashLight['reading']] = [
+const READINGS: readonly [FlashLight['reading'], ...FlashLight['reading'][]] = [
   { kind: 'guide', guideNumberM: 36, distanceM: 4, iso: 100 },
   { kind: 'meter', fNumber: 5.6, iso: 100 },
+  { kind: 'guide', guideNumberM: 9, distanceM: 6, iso: 100 },
 ];
-const FLASH = { pops: 2, opening: 'one', shutterSpeedS: 1 / 60, recycleS: 3 } as const satisfies Omit<FlashLight, 'reading'>;
+const FLASHES: readonly [Omit<FlashLight, 'reading'>, ...Omit<FlashLight, 'reading'>[]] = [
+  { pops: 2, opening: 'one', shutterSpeedS: 1 / 60, recycleS: 3 },
+  { pops: 1, opening: 'one', shutterSpeedS: 1 / 125, recycleS: null },
+  { pops: 4, opening: 'each', shutterSpeedS: 1 / 30, recycleS: 2 },
+  { pops: 5, opening: 'one', shutterSpeedS: 2, recycleS: null },
+];
 
 type Random = () => number;
 
@@ -154,8 +162,9 @@ function varied(start: SetupSettings, random: Random): SetupSettings {
       iso: oneOf(random, [100, 200, 400]),
       filters: random() < 0.6 ? [] : [{ name: 'polariser', stops: 1.5 }],
       brackets: random() < 0.6 ? start.exposure.brackets : { ...start.exposure.brackets, count: 3, stepStops: 1 },
-      flash: random() < 0.3,
-      flashLight: { ...FLASH, reading: oneOf<FlashLight['reading']>(random, READINGS) },
+      flash: random() < 0.5,
+      moving: random() < 0.6 ? null : { speedMs: between(random, 0, 3, 0.1), distanceM: between(random, 2, 20, 1) },
+      flashLight: { ...oneOf(random, FLASHES), reading: oneOf<FlashLight['reading']>(random, READINGS) },
     },
   };
   if (random() < 0.45) {
@@ -438,6 +447,19 @@ test('what Settle does from each of the demo setups put out of order', () => {
       }),
     ),
   ).toMatchSnapshot();
+});
+
+test('what is said of every change between a demo setup and a variation of it, and what it costs', () => {
+  const record = ALL.map(({ name, settings }, i) => {
+    const from = DEMO_SETUPS[Math.floor(i / (VARIATIONS + 1))]?.settings ?? settings;
+    return [from, settings].flatMap((to, back) => {
+      const start = back === 0 ? settings : from;
+      const changes = changesBetween(start, to);
+      const cost = costOf(start, to, changes);
+      return [`${name}: ${changeWords({ changes, settings: to }).join(' | ')}`, [line(cost), ...costWords(cost)].join(' | ')];
+    });
+  });
+  expect(record).toMatchSnapshot();
 });
 
 test('matching of days of work with the clocks of two cameras', () => {

@@ -101,10 +101,8 @@ function exposureWords(key: Change['key'], exposure: SetupSettings['exposure']):
     case 'exposure.mirrorUp':
       return settleText.mirrorUp;
     case 'exposure.flashLight':
-      return say(settleText.flash, {
-        time: timeWords(exposure.flashLight?.shutterSpeedS ?? 0),
-        pops: exposure.flashLight?.pops ?? 1,
-      });
+      if (exposure.flashLight === null) return settleText.noFlash;
+      return say(settleText.flash, { time: timeWords(exposure.flashLight.shutterSpeedS), pops: exposure.flashLight.pops });
     default:
       return settleText.reciprocity;
   }
