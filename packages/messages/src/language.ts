@@ -58,3 +58,16 @@ export function withFeet(region: string): string {
 export function inFeet(): boolean {
   return /-u-(?:[a-z0-9]+-)*?ms-(?:us|uk)system/u.test(presentRegion());
 }
+
+/** Regions that print on US letter; all others print on A4 and its parts. Source: Unicode CLDR, supplemental measurementData, paperSize. */
+const LETTER_REGIONS: ReadonlySet<string> = new Set('BZ CA CL CO CR GT MX NI PA PH PR SV US VE'.split(' '));
+
+/**
+ * Whether paper is US letter here.
+ *
+ * @example
+ * onLetter('es-MX') // => true
+ */
+export function onLetter(region = presentRegion()): boolean {
+  return LETTER_REGIONS.has(new Intl.Locale(region).maximize().region ?? '');
+}

@@ -25,7 +25,7 @@ const MACHINE_NAMES =
   /^(className|d|key|id|href|to|type|role|viewBox|transform|fill|stroke|src|htmlFor|accept|points|inputMode|autoComplete|target|rel|side|align|style|strokeDasharray|preserveAspectRatio|earlierLabels|earlierCsv|earlier|code|kind|control|path|method|mime|cursor|cwd|gesture|xmp|csv|font|family|Model|Software)$/u;
 /** Functions whose texts are names, patterns or log lines. */
 const MACHINE_CALLS =
-  /^(import|require|lazyPart|createAction|querySelector(All)?|getElementById|closest|matches|[sg]etAttribute|hasAttribute|removeAttribute|[sg]etHeader|header|get|append|has|delete|startsWith|endsWith|includes|split|join|replace(All)?|indexOf|addEventListener|removeEventListener|createElement(NS)?|getContext|on|once|emit|literal|type|use|open|test|match|matchMedia|command|option|argument|stepId|info|warn|error|log|debug|fatal|DateTimeFormat|NumberFormat)$/u;
+  /^(import|require|lazyPart|createAction|querySelector(All)?|getElementById|closest|matches|[sg]etAttribute|hasAttribute|removeAttribute|[sg]etHeader|header|get|append|has|delete|startsWith|endsWith|includes|split|join|replace(All)?|indexOf|addEventListener|removeEventListener|createElement(NS)?|getContext|on|once|emit|literal|type|use|open|test|match|matchMedia|command|option|argument|stepId|info|warn|error|log|debug|fatal|DateTimeFormat|NumberFormat|struct|markContent)$/u;
 
 function sources(folder: string): readonly string[] {
   return readdirSync(join(ROOT, folder), { recursive: true, encoding: 'utf8' })

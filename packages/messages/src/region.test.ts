@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { timeOfDay, writtenDay } from './date';
-import { chooseRegion, supportedRegion } from './language';
+import { chooseRegion, onLetter, supportedRegion } from './language';
 import { decimalSign, fixedNumber } from './number';
 import { say } from './say';
 
@@ -71,4 +71,10 @@ describe('numbers and dates by region', () => {
     expect(supportedRegion(['*'])).toBe('en-GB');
     expect(supportedRegion([])).toBe('en-GB');
   });
+});
+
+test('paper goes by the region: letter in the Americas where it is used, A sizes elsewhere', () => {
+  for (const region of ['en-US', 'en-CA', 'es-MX', 'en', 'en-US-u-ms-ussystem']) expect([region, onLetter(region)]).toEqual([region, true]);
+  for (const region of ['en-GB', 'de', 'pt-BR', 'es-AR', 'ja-JP', 'en-GB-u-ms-ussystem'])
+    expect([region, onLetter(region)]).toEqual([region, false]);
 });

@@ -3,7 +3,7 @@ import { say } from '@gangway/messages/say';
 import { useMemo, useState } from 'react';
 import { isTimeZone, type Job, type JobPlace } from '@gangway/contract/job';
 import { jobCautions, lightOfDay, litWords, packingList, sunWords } from '@gangway/core/card/jobSheet';
-import { SPOT_SIZES } from '@gangway/core/card/cardPages';
+import { SPOT_SIZES, spotSizes } from '@gangway/core/card/cardPages';
 import { KINDS } from '@gangway/core/kit/registry';
 import { changeJob } from '../store/writes';
 import { Button } from '../ui/Button';
@@ -128,9 +128,9 @@ export function JobSheet({ job }: { readonly job: Job }) {
       <section aria-label={jobsText.onPaperAndHandedOver}>
         <h2 className="engraved mb-1">{jobsText.onPaperAndHandedOver2}</h2>
         <div className="flex flex-wrap gap-1.5">
-          {Object.entries(SPOT_SIZES).map(([size, { name }]) => (
+          {spotSizes().map((size) => (
             <LinkButton key={size} href={`/api/jobs/${job.id}/cards.pdf?size=${size}`}>
-              {say(jobsText.allCards, { name })}
+              {say(jobsText.allCards, { name: SPOT_SIZES[size].name })}
             </LinkButton>
           ))}
           <LinkButton href={`/api/jobs/${job.id}/archive`}>{jobsText.theWholeJobAsAn}</LinkButton>

@@ -1,4 +1,5 @@
 import { cardText } from '@gangway/messages/core/card';
+import { onLetter } from '@gangway/messages/language';
 import { say } from '@gangway/messages/say';
 import { freshGeometry } from '../geometry/geometry';
 import { wrapped, type Drawing, type Mark } from './drawing';
@@ -12,6 +13,16 @@ export const SPOT_SIZES = {
   letterHalf: { name: cardText.halfOfUsLetter, widthMm: 139.7, heightMm: 215.9 },
 } as const;
 export type SpotSize = keyof typeof SPOT_SIZES;
+
+/**
+ * The sizes that a card for the spot is printed on, that of the region first.
+ *
+ * @example
+ * spotSizes()[0] // => 'a5'
+ */
+export function spotSizes(): readonly SpotSize[] {
+  return onLetter() ? ['letterHalf', 'a5'] : ['a5', 'letterHalf'];
+}
 
 const MARGIN = 9;
 const TEXT = 2.9;

@@ -1,5 +1,6 @@
 import type { Corner } from '../coverage/frame';
 import { cardText } from '@gangway/messages/core/card';
+import { onLetter } from '@gangway/messages/language';
 import { say } from '@gangway/messages/say';
 import { apertureWords, fixed, ORIENTATION_LABELS } from '../words';
 import { wrapped, type Drawing, type Mark } from './drawing';
@@ -11,6 +12,16 @@ export const CARD_SIZES = {
   letter: { name: cardText.quarterOfUsLetter, widthMm: 107.95, heightMm: 139.7 },
 } as const;
 export type CardSize = keyof typeof CARD_SIZES;
+
+/**
+ * The size that a shift card is printed on in this region.
+ *
+ * @example
+ * firstCardSize() // => 'a6'
+ */
+export function firstCardSize(): CardSize {
+  return onLetter() ? 'letter' : 'a6';
+}
 
 const MARGIN = 6;
 

@@ -7,7 +7,7 @@ import { GripVertical, Printer, X } from 'lucide-react';
 import { memo, useState } from 'react';
 import { useParams } from 'react-router';
 import { leftOff, spotCard, stepsByPart, type CardStep } from '@gangway/core/card/spotCard';
-import { SPOT_SIZES } from '@gangway/core/card/cardPages';
+import { SPOT_SIZES, spotSizes } from '@gangway/core/card/cardPages';
 import { LogHere } from '../LogHere';
 import { api } from '../../store/api';
 import { putTemplate, remove } from '../../store/writes';
@@ -49,7 +49,7 @@ export const CardPanel = memo(function CardPanel({ geometry }: { readonly geomet
         <span className="grow text-right text-sm text-ink-soft tabular-nums" role="status">
           {say(cardText.ofDone, { done, length: ticks.length })}
         </span>
-        {Object.entries(SPOT_SIZES).map(([size, { name }]) => (
+        {spotSizes().map((size) => (
           <a
             key={size}
             href={`/api/setups/${setupId}/card.pdf?size=${size}`}
@@ -57,7 +57,7 @@ export const CardPanel = memo(function CardPanel({ geometry }: { readonly geomet
             rel="noreferrer"
             className="inline-flex min-h-8 items-center gap-1 rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink"
           >
-            <Printer size={14} aria-hidden /> {name}
+            <Printer size={14} aria-hidden /> {SPOT_SIZES[size].name}
           </a>
         ))}
         <Button aria-pressed={editing} onClick={() => setEditing(!editing)} className="aria-pressed:border-accent">

@@ -7,7 +7,7 @@ import { Link, useParams } from 'react-router';
 import { builtRig } from '@gangway/contract/kit';
 import { drawingSvg, type Drawing, type Mark } from '@gangway/core/card/drawing';
 import { shiftCard, shiftCardRows } from '@gangway/core/card/shiftCard';
-import { CARD_SIZES, shiftCardDrawing, type CardSize } from '@gangway/core/card/shiftCardDrawing';
+import { CARD_SIZES, firstCardSize, shiftCardDrawing, type CardSize } from '@gangway/core/card/shiftCardDrawing';
 import { Button } from '../../ui/Button';
 import { download, fileName } from '../../ui/download';
 import { useOpenKit } from '../KitFrame';
@@ -35,7 +35,7 @@ export function CardPage() {
 }
 
 function Card({ rig, rigId }: { readonly rig: Rig; readonly rigId: string }) {
-  const [size, setSize] = useState<CardSize>('a6');
+  const [size, setSize] = useState<CardSize>(firstCardSize);
   const card = useMemo(() => shiftCard(rig), [rig]);
   const drawing = useMemo(() => shiftCardDrawing(card, size), [card, size]);
   const file = `shift-card-${fileName(rig.name)}`;
