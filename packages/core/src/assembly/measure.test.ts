@@ -148,6 +148,30 @@ describe('a pair', () => {
     expect(pairOf([...ground, sharp(5.5, 0.1)], { x: 0, y: 1 }).state).toBe('motion');
   });
 
+  test('tells parallax from motion whatever the direction from frame to frame, however far apart the frames are', () => {
+    const ground = [sharp(2, 0), sharp(2.05, 0), sharp(1.97, 0.02), sharp(2, 0.03)];
+    // Four frames right and three up or down; the patch lies off along that line, and square to it.
+    for (const [along, across] of [
+      [
+        { x: 4, y: 3 },
+        { x: -3, y: 4 },
+      ],
+      [
+        { x: 4, y: -3 },
+        { x: 3, y: 4 },
+      ],
+      [
+        { x: 400, y: -300 },
+        { x: 300, y: 400 },
+      ],
+    ] as const) {
+      const length = Math.hypot(along.x, along.y);
+      const off = ({ x, y }: Px) => sharp(2 + (4 * x) / length, (4 * y) / length);
+      expect(pairOf([...ground, off(along)], along).state).toBe('parallax');
+      expect(pairOf([...ground, off(across)], along).state).toBe('motion');
+    }
+  });
+
   test('is not misled by what is wrong in a minority', () => {
     const random = randomFrom(5);
     const good = Array.from({ length: 12 }, () => sharp(3 + 0.1 * (random() - 0.5), -2 + 0.1 * (random() - 0.5)));

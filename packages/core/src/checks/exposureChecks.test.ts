@@ -227,6 +227,7 @@ describe('checks of flash', () => {
     // EV 9 at ISO 100 and f/8: 1/8 s, so 1/30 s is two stops under: 0.25 beside 1.
     const beside = of(lit({ shutterSpeedS: 1 / 30 }, { meter: { kind: 'ev', ev: 9, iso: 100 } }), 'flashPower');
     expect(beside && checkSentence(beside)).toBe('1 pop and ambient light expose correctly at f/8; 20 % of the light is ambient.');
+    expect(beside && checkNote(beside)).toBeNull();
     const bright = of(lit({ shutterSpeedS: 1 / 2 }, { meter: { kind: 'ev', ev: 9, iso: 100 } }), 'flashPower');
     expect(bright && checkSentence(bright)).toMatch(/^1 pop and ambient light overexpose by 2\.3 stops at f\/8\.$/);
     expect(bright && checkNote(bright)).toContain('Ambient light alone is too much');
@@ -265,6 +266,7 @@ describe('checks of flash', () => {
     expect(unknown && checkNote(unknown)).toContain('recycling time');
     const short = of(lit({ pops: 4 }, {}, { fNumber: 16 }, view4), 'pops');
     expect(short && checkSentence(short)).toBe('4 pops take 12 s, but the shutter is open for only 1/60 s.');
+    expect(short && checkNote(short)).not.toContain('recycling time');
     expect(short?.fixes.map(fixSetting)).toEqual(['shutter at 14 s', 'an opening for each pop']);
     const long = of(lit({ pops: 4, shutterSpeedS: 14 }, {}, { fNumber: 16 }, view4), 'pops');
     expect(long?.state).toBe('passes');
