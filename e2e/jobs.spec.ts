@@ -140,3 +140,17 @@ test('Ctrl+K finds setups, pages and commands, ? lists the keys', async ({ page,
   await page.getByRole('textbox').first().press('?');
   await expect(keys).toHaveCount(0);
 });
+
+test('a menu that is pressed before it has loaded opens as soon as it has', async ({ page, gangway }) => {
+  let come = (): void => undefined;
+  const held = new Promise<void>((done) => (come = done));
+  await page.route(/\/assets\/ActionList-.*\.js$/u, async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.goto(gangway.url);
+  await page.getByRole('button', { name: 'More for Larkmoor Ropeworks' }).click();
+  await expect(page.getByRole('menuitem', { name: 'Rename' })).toHaveCount(0);
+  come();
+  await expect(page.getByRole('menuitem', { name: 'Rename' })).toBeVisible();
+});

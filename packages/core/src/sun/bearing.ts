@@ -1,3 +1,4 @@
+import { sunText } from '@gangway/messages/core/sun';
 import type { Scene } from '../model/scene';
 
 /**
@@ -13,6 +14,18 @@ export function frontBearing({ compassDeg, subject }: Scene): number | null {
   return (((compassDeg + 180 - subject.turnDeg) % 360) + 360) % 360;
 }
 
+/** From north through east. */
+const WINDS = [
+  sunText.north,
+  sunText.northEast,
+  sunText.east,
+  sunText.southEast,
+  sunText.south,
+  sunText.southWest,
+  sunText.west,
+  sunText.northWest,
+];
+
 /**
  * The eight winds, for a bearing in words.
  *
@@ -22,6 +35,5 @@ export function frontBearing({ compassDeg, subject }: Scene): number | null {
  * windWords(45) // => 'north-east'
  */
 export function windWords(bearingDeg: number): string {
-  const winds = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'];
-  return winds[Math.round((((bearingDeg % 360) + 360) % 360) / 45) % 8] ?? 'north';
+  return WINDS[Math.round((((bearingDeg % 360) + 360) % 360) / 45) % 8] ?? sunText.north;
 }

@@ -282,7 +282,7 @@ function SpecField({ name, spec, register, refusal, focus, listId, helpId, onHel
             onClick={onConfirm}
             aria-label={say(itemsText.confirm, { label: spec.label })}
             title={itemsText.typicalNotYours}
-            className="text-xs"
+            className="min-h-7 text-xs"
           >
             {itemsText.typical}
           </TextButton>
