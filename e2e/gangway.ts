@@ -6,7 +6,6 @@ import { jobSummarySchema } from '@gangway/contract/job';
 import { setupSchema } from '@gangway/contract/setup';
 import { openedSetup } from '@gangway/contract/storedSetup';
 import { Client } from 'pg';
-import { z } from 'zod';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The built server on a database of its own, which tests may kill and start again. */
@@ -165,7 +164,7 @@ export async function stored(page: Page): Promise<SetupSettings> {
 
 /** Takes place and day from the demo job. */
 export async function withoutPlace(page: Page, gangway: Gangway): Promise<void> {
-  const [job] = z.array(jobSummarySchema).parse(await (await page.request.get(`${gangway.url}/api/jobs`)).json());
+  const [job] = jobSummarySchema.array().parse(await (await page.request.get(`${gangway.url}/api/jobs`)).json());
   const changed = await page.request.patch(`${gangway.url}/api/jobs/${job?.id ?? ''}`, {
     data: { version: job?.version, writeId: crypto.randomUUID(), place: null, day: null },
   });

@@ -7,7 +7,7 @@ const chunks = [];
 for await (const chunk of process.stdin) chunks.push(chunk);
 const pdf = await getDocument({ data: new Uint8Array(Buffer.concat(chunks)), useSystemFonts: false, verbosity: 0 }).promise;
 let text = '';
-for (let i = 1; i <= pdf.numPages; i++) text += (await (await pdf.getPage(i)).getTextContent()).items.map(({ str }) => str).join(' ') + '\\n';
+for (let i = 1; i <= pdf.numPages; i++) text += (await (await pdf.getPage(i)).getTextContent()).items.map(({ str }) => str).join(' ').replace(/ +/g, ' ') + '\\n';
 const tags = (node) => (node?.children ?? []).flatMap((child) => ('role' in child ? [child.role, ...tags(child)] : []));
 const { info } = await pdf.getMetadata();
 const tagged = { marked: (await pdf.getMarkInfo())?.Marked === true, title: info.Title, language: info.Language, tags: tags(await (await pdf.getPage(1)).getStructTree()) };
