@@ -145,7 +145,7 @@ function Place({
           </button>
           <IconButton
             label={say(proofText.delete, { name: frame.name })}
-            className="absolute! top-0 right-0 size-6! border-rule! bg-sheet"
+            className="absolute! top-0 right-0 size-7! border-rule! bg-sheet"
             onClick={() => void onRemove(frame)}
           >
             <X size={12} aria-hidden />

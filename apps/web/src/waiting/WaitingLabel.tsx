@@ -55,8 +55,12 @@ export function WaitingLabel() {
   const troubled = entries.filter(({ trouble }) => trouble !== null).length;
   const lasting = useLasting(entries);
   useTroubleNotes();
-  // The list is needed when the server is away, and then it could not be loaded.
-  useEffect(() => whenQuiet(() => void loadDialog().catch(() => undefined)), []);
+  // The list is needed when the server is away, and then it could not be loaded. On the jobs page, where little is changed, the page itself comes first.
+  useEffect(() => {
+    const load = (): void => void loadDialog().catch(() => undefined);
+    if (/^\/jobs(?:\/[^/]+)?\/?$/u.test(location.pathname)) whenQuiet(load);
+    else load();
+  }, []);
   if (!open && unstored === null && troubled === 0 && !(lasting && entries.length > 0)) return null;
   const urgent = unstored !== null || troubled > 0;
   const calm = away === null ? Upload : CloudOff;

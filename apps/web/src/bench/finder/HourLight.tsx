@@ -108,7 +108,7 @@ function Hour({ scene, place, day, compassDeg, onSun }: HourProps) {
             say(finderText.lightOf, { time }),
           )
         }
-        className="text-xs"
+        className="min-h-7 text-xs"
       >
         {finderText.enterThisLight}
       </TextButton>
