@@ -1,4 +1,6 @@
-import { firstLinks } from './page';
+import { existsSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { EVERYWHERE, FIRST_PARTS, firstLinks } from './page';
 
 const manifest = {
   'index.html': { file: 'assets/index.js', imports: ['_react.js'] },
@@ -17,4 +19,10 @@ test('a page is linked to the parts that it begins with, each once, without what
     expect(linked(path)).toEqual(['/assets/store.js', '/assets/JobsPage.js', '/assets/names.js', '/assets/SetupList.js']);
   expect(linked('/jobs/af6ba04b/setups/17')).toEqual(['/assets/store.js', '/assets/BenchPage.js', '/assets/names.js']);
   expect(linked('/nowhere')).toEqual(['/assets/store.js']);
+});
+
+test('every part that a page is linked to is there under its name', () => {
+  const named = [...EVERYWHERE, ...FIRST_PARTS.flatMap(([, parts]) => parts)];
+  expect(named.length).toBeGreaterThan(5);
+  expect(named.filter((part) => !existsSync(join(resolve('apps/web'), part)))).toEqual([]);
 });

@@ -45,7 +45,7 @@ function nonceOf(res: unknown): string {
 }
 
 /** Which parts of the application a page begins with, by address: they are fetched with it, not after one another. */
-const FIRST_PARTS: readonly (readonly [path: RegExp, parts: readonly string[]])[] = [
+export const FIRST_PARTS: readonly (readonly [path: RegExp, parts: readonly string[]])[] = [
   [/^\/(?:jobs(?:\/[^/]+)?\/?)?$/u, ['src/jobs/JobsPage.tsx', 'src/jobs/SetupList.tsx']],
   [/^\/jobs\/[^/]+\/setups\/[^/]+\/?$/u, ['src/bench/BenchPage.tsx']],
   [/^\/kit(?:\/|$)/u, ['src/kit/KitFrame.tsx']],
@@ -53,7 +53,7 @@ const FIRST_PARTS: readonly (readonly [path: RegExp, parts: readonly string[]])[
   [/^\/first\/?$/u, ['src/first/FirstPage.tsx']],
 ];
 /** What every page needs before it asks for anything: where changes wait. */
-const EVERYWHERE = ['src/store/outbox/indexedStore.ts'];
+export const EVERYWHERE = ['src/store/outbox/indexedStore.ts'];
 const ENTRY = 'index.html';
 
 /** What the build says of each file that it made. */
@@ -74,7 +74,7 @@ function filesOf(manifest: Manifest, parts: readonly string[]): readonly string[
 }
 
 /**
- * The head of a page with links to the parts that it begins with.
+ * Links for the head of a page to the parts that it begins with.
  *
  * @param manifest what the build says of its files
  * @param path the address of the page
@@ -95,7 +95,6 @@ async function manifestOf(webDir: string): Promise<Manifest> {
 /** The built application: its files for a long time, its page fresh each time with the nonce in it. */
 export function pages(webDir: string): Router {
   const router = Router();
-  let manifest: Promise<Manifest> | null = null;
   // The build leaves each file beside itself compressed.
   router.use(
     '/assets',
@@ -108,7 +107,7 @@ export function pages(webDir: string): Router {
   );
   router.use(express.static(webDir, { index: false, maxAge: 0 }));
   router.get(/^\/(?!api\/|assets\/).*/, async (req, res) => {
-    const [page, files] = await Promise.all([readFile(join(webDir, ENTRY), 'utf8'), (manifest ??= manifestOf(webDir))]);
+    const [page, files] = await Promise.all([readFile(join(webDir, ENTRY), 'utf8'), manifestOf(webDir)]);
     res
       .set('Cache-Control', 'no-store')
       .type('html')

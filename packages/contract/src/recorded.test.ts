@@ -67,16 +67,18 @@ import { proposals, type Goal } from '@gangway/core/stitching/goals';
 import { depthRange, mosaicGiven, mosaicParallax, zoneStates } from '@gangway/core/stitching/metrics';
 import { mosaicPlan } from '@gangway/core/stitching/plan';
 import { DEMO_SETUPS } from './demo';
-import { digest, line, rounded } from './recorded.test-support';
+import { digest, line, rounded } from '@gangway/core/recorded.test-support';
 
 // A record of everything that Gangway says about the demo setups and about
 // variations of them. It proves nothing right: that is what the tests beside
 // each calculation are for. It shows which values a change of the code moves,
-// so that none moves unseen. After a change that is meant to move them, read
-// the difference and write it anew with `npx jest recorded -u`.
+// so that none moves unseen. If you mean to move them, read the diff and record
+// again with `npx jest recorded -u`.
 
 /** How often each setup is varied. */
 const VARIATIONS = 7;
+/** Of a variation less is written out than of a demo setup. */
+const VARIATION_LINE = 40;
 /** What of a setup differs from another. */
 const changed = (from: SetupSettings, to: SetupSettings): unknown =>
   Object.fromEntries(
@@ -217,7 +219,10 @@ const every = (n: number, from: number) => ALL.filter((_, i) => i % n === from);
 /** What each of the setups comes to, as lines by name. */
 function recordOf(of: (geometry: Geometry) => Readonly<Record<string, unknown>>, among = ALL): Readonly<Record<string, readonly string[]>> {
   return Object.fromEntries(
-    among.map(({ name, settings }) => [name, Object.entries(of(freshGeometry(settings))).map(([key, value]) => `${key}: ${line(value)}`)]),
+    among.map(({ name, settings }) => {
+      const most = DEMO_SETUPS.some((demo) => demo.name === name) ? undefined : VARIATION_LINE;
+      return [name, Object.entries(of(freshGeometry(settings))).map(([key, value]) => `${key}: ${line(value, most)}`)];
+    }),
   );
 }
 
@@ -280,7 +285,7 @@ test('every check with its sentence, its note and its fixes', () => {
 });
 
 test('fixes of several controls', () => {
-  expect(recordOf((geometry) => fixesTold(checksWithFixes(geometry)), every(8, 2))).toMatchSnapshot();
+  expect(recordOf((geometry) => fixesTold(checksWithFixes(geometry)), every(VARIATIONS + 1, 2))).toMatchSnapshot();
 });
 
 test('focus: pins, section, solutions, stacks and apertures', () => {
@@ -333,7 +338,7 @@ test('mosaics: layouts for goals', () => {
     { for: 'field', widthDeg: 70, heightDeg: 60 },
   ];
   expect(
-    recordOf((geometry) => Object.fromEntries(goals.map((goal) => [goal.for, proposals(geometry, goal, 0.2)])), every(6, 1)),
+    recordOf((geometry) => Object.fromEntries(goals.map((goal) => [goal.for, proposals(geometry, goal, 0.2)])), every(VARIATIONS + 1, 1)),
   ).toMatchSnapshot();
 });
 

@@ -18,7 +18,7 @@ import { throatShading } from '@gangway/core/rig/shading/throat';
 import { verdictNote, verdictSentence, verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
 import camera from '../../core/checks/camera.json';
 import calculators from '../../core/checks/calculators.json';
-import { line } from './recorded.test-support';
+import { line } from '@gangway/core/recorded.test-support';
 
 // Records as in recorded.test.ts: of rigs of any kit, and of calculators with
 // values near those of the worked cases and with values that they refuse.

@@ -6,8 +6,8 @@ import { setups } from '../db/schema';
 
 /** A body that takes longer to read and check than others should wait, bytes. */
 const LARGE_BODY = 64_000;
-/** Changes of more than some items of kit, bytes. */
-const LARGE_KIT_CHANGES = 8_000;
+/** A change of the kit that is larger than this is about more than an item or two, bytes. */
+const LARGE_KIT_CHANGES = 4_000;
 /** More setups than others should wait for while they are gathered. */
 const MANY_SETUPS = 60;
 

@@ -1,3 +1,4 @@
+import { rounded } from '../recorded.test-support';
 import { numbersFrom } from '../capture/shots';
 import { developedTile } from '../capture/develop';
 import { blender, falloffAt, tablesFor, type Source } from './blend';
@@ -13,22 +14,7 @@ import { seamsBetween, sharesOf, type Laid } from './seams';
 
 // A record of what comes of four frames of a known picture on the way from
 // files to the whole. It proves nothing right, as the tests beside each part do;
-// it shows what a change moves. To write it anew: `npx jest recorded -u`.
-
-const rounded = (value: unknown): unknown => {
-  if (typeof value === 'number') return Number.isFinite(value) ? Number(value.toPrecision(5)) : String(value);
-  if (value === null || typeof value !== 'object') return value;
-  if (ArrayBuffer.isView(value)) return summed(Array.from(value as Float32Array));
-  if (Array.isArray(value)) return value.map(rounded);
-  return Object.fromEntries(Object.entries(value).map(([key, each]) => [key, rounded(each)]));
-};
-/** Many samples by a few numbers that each of them has a part in. */
-const summed = (values: readonly number[]): unknown => ({
-  count: values.length,
-  sum: rounded(values.reduce((sum, value) => sum + value, 0)),
-  turned: rounded(values.reduce((sum, value, i) => sum + value * Math.cos(i), 0)),
-  squares: rounded(values.reduce((sum, value, i) => sum + value * value * (1 + (i % 7)), 0)),
-});
+// it shows what a change moves. To record again: `npx jest recorded -u`.
 
 const SIDE = { width: 260, height: 210 };
 /** Where the four frames really lie; the second is lighter, the last has moved. */

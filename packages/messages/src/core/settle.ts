@@ -28,7 +28,7 @@ export const settleText = catalogue({
   brackets: '{count, plural, one {no bracket} other {a bracket of #}}',
   release: 'release by {name}',
   mirrorUp: 'mirror up',
-  noFlash: 'no light of the flash entered',
+  noFlash: 'no flash entered',
   flash: 'flash: {time}, {pops, plural, one {# pop} other {# pops}}',
   reciprocity: 'another reciprocity correction',
   shade: 'shade the lens',

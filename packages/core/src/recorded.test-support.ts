@@ -3,7 +3,7 @@
 /** More of a list than this is summed up. */
 const LONG = 16;
 /** More of a line than this is summed up. */
-const LINE = 160;
+const LINE = 120;
 
 /** A short number that changes with a text. Source: FNV-1a, 32 bits (Fowler, Noll and Vo; public domain). */
 export const digest = (text: string): string => {
@@ -33,8 +33,8 @@ export function rounded(value: unknown): unknown {
   );
 }
 
-/** One line that changes when anything of a value does. */
-export function line(value: unknown): string {
+/** One line that changes when anything in a value does, of so many letters at most and the digest of the rest. */
+export function line(value: unknown, most = LINE): string {
   const text = typeof value === 'string' ? value : JSON.stringify(value === undefined ? null : rounded(value));
-  return text.length > LINE ? `${text.slice(0, LINE)}… ${digest(text)}` : text;
+  return text.length > most ? `${text.slice(0, most)}… ${digest(text)}` : text;
 }
