@@ -191,7 +191,38 @@ test('without WebGL 2 a plain drawing takes its place and says so', async ({ pag
   await openSetup(page, gangway, SMALL);
   await step(page, 'Frame');
   await expect(page.getByText('No WebGL 2 here: drawn simply, without blur.')).toBeVisible();
-  expect(await page.getByTestId('finder-plain').locator('polygon').count()).toBeGreaterThan(20);
+  await expect.poll(() => page.getByTestId('finder-plain').locator('polygon').count()).toBeGreaterThan(20);
+});
+
+test('exposed as set the picture is as much darker as stops of light say, shot by shot of a bracket', async ({ page, gangway }) => {
+  await openSetup(page, gangway, SMALL);
+  await page.getByRole('radio', { name: 'Expose', exact: true }).click();
+  await expect(page.getByText('The exposure is unknown: enter a meter reading in the step Expose.')).toBeVisible();
+  await overlays(page, async (list) => {
+    await list.getByLabel('falloff').uncheck();
+    await list.getByLabel('materials').uncheck();
+  });
+  await still(page);
+  // The light of the sky, undone of the display curve.
+  const sky = async () => ((await row(page, 0.05))[3] ?? NaN) ** 2.2;
+  const metered = await sky();
+  await page.getByLabel('Meter reading').selectOption('ev');
+  await expect(page.getByText('The image centre is recorded as metered.')).toBeVisible();
+  await type(page, 'Exposure compensation', '-2');
+  await expect(page.getByText('The image centre is recorded 2.0 stops darker than metered.')).toBeVisible();
+  await still(page);
+  // Two stops are a quarter of the light; eight bits of a pixel leave some play.
+  expect((await sky()) / metered).toBeGreaterThan(0.24);
+  expect((await sky()) / metered).toBeLessThan(0.26);
+  await type(page, 'Exposures', '3');
+  await page.getByLabel('Shot of the bracket').selectOption({ label: 'shot 3, 1/125 s' });
+  await expect(page.getByText('The image centre is recorded 1.0 stop darker than metered.')).toBeVisible();
+  await still(page);
+  expect((await sky()) / metered).toBeGreaterThan(0.48);
+  expect((await sky()) / metered).toBeLessThan(0.52);
+  await overlays(page, (list) => list.getByLabel('exposure as set').uncheck());
+  await still(page);
+  expect((await sky()) / metered).toBeCloseTo(1, 2);
 });
 
 test('with place, day and compass the Finder shows the light of an hour, says when the front is lit, and enters it', async ({

@@ -194,7 +194,6 @@ interface AsideProps {
 
 /** Rig, checks and cautions beside the drawings. */
 const Aside = memo(function Aside({ jobId, step, geometry, readingId, onRig, onAsk, onPreview, withChecks }: AsideProps) {
-  const { Beside } = STEPS[step];
   return (
     <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-hairline bg-sheet p-4 max-lg:border-t lg:border-l lg:[contain:strict]">
       <RigLine rig={geometry.settings.rig} onChoose={onRig} />
@@ -206,11 +205,6 @@ const Aside = memo(function Aside({ jobId, step, geometry, readingId, onRig, onA
       <Suspense fallback={null}>
         <Cautions jobId={jobId} step={step} geometry={geometry} />
       </Suspense>
-      {Beside && (
-        <Suspense fallback={null}>
-          <Beside geometry={geometry} />
-        </Suspense>
-      )}
       <Suspense fallback={null}>
         <Reading id={readingId} geometry={geometry} />
       </Suspense>

@@ -21,7 +21,7 @@ export function PanelSection({ title, help, folds, children }: PanelSectionProps
   );
   if (folds !== undefined)
     return (
-      <Folded title={title} name={`gangway.open.${folds}`}>
+      <Folded title={title} folds={folds}>
         {inside}
       </Folded>
     );
@@ -33,10 +33,12 @@ export function PanelSection({ title, help, folds, children }: PanelSectionProps
   );
 }
 
-function Folded({ title, name, children }: { readonly title: string; readonly name: string; readonly children: ReactNode }) {
+function Folded({ title, folds, children }: { readonly title: string; readonly folds: string; readonly children: ReactNode }) {
+  const name = `gangway.open.${folds}`;
   const [open, setOpen] = useState(() => remembered(name) === 'yes');
   return (
     <details
+      data-part={folds}
       open={open}
       onToggle={({ currentTarget }) => {
         if (currentTarget.open === open) return;

@@ -494,7 +494,7 @@ function FilmFields({
             decimals={0}
             width="w-11"
             value={exposure.filmLeft ?? 0}
-            {...(exposure.filmLeft === null && { words: '?' })}
+            empty={exposure.filmLeft === null}
             onCommit={(filmLeft) => set({ filmLeft }, say(exposeText.framesLeft, { filmLeft }))}
           />
         </div>

@@ -72,7 +72,7 @@ export function FlashFields({ geometry }: { readonly geometry: Geometry }) {
 type Entered = (reading: FlashReading, said: string) => string | null;
 
 /** A field of which nothing is entered yet. */
-const EMPTY = { unit: '', decimals: 1, value: 0, words: '?' } as const;
+const EMPTY = { unit: '', decimals: 1, value: 0, empty: true } as const;
 
 function FirstMeter({ iso, onEntered }: { readonly iso: number; readonly onEntered: Entered }) {
   return (
@@ -98,7 +98,9 @@ function FirstGuide({ onEntered }: { readonly onEntered: Entered }) {
         label={F.guideNumberM.label}
         {...EMPTY}
         unit="m"
-        {...(guideNumberM !== null && { value: guideNumberM, words: fixedNumber(guideNumberM, 6, 0) })}
+        // A guide number is no length: it stays in metres wherever it is read.
+        words={guideNumberM === null ? '?' : fixedNumber(guideNumberM, 6, 0)}
+        {...(guideNumberM !== null && { value: guideNumberM, empty: false })}
         onCommit={(n) => {
           const refusal = refused(F.guideNumberM, n) ?? put(n, distanceM);
           if (refusal === null) setGuideNumber(n);
@@ -109,7 +111,7 @@ function FirstGuide({ onEntered }: { readonly onEntered: Entered }) {
         label={F.flashDistanceM.label}
         {...EMPTY}
         unit="m"
-        {...(distanceM !== null && { value: distanceM, words: fixedNumber(distanceM, 2, 2) })}
+        {...(distanceM !== null && { value: distanceM, decimals: 2, empty: false })}
         onCommit={(n) => {
           const refusal = refused(F.flashDistanceM, n) ?? put(guideNumberM, n);
           if (refusal === null) setDistance(n);
@@ -203,7 +205,7 @@ function LightFields({ light }: { readonly light: FlashLight }) {
             unit="s"
             decimals={1}
             value={light.recycleS ?? 0}
-            {...(light.recycleS === null && { words: '?' })}
+            empty={light.recycleS === null}
             onCommit={(recycleS) => set({ recycleS }, say(exposeText.recyclingTime, { recycleS }))}
           />
         </>

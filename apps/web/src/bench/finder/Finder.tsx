@@ -5,6 +5,8 @@ import { FlipVertical2, Layers } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { memo, Suspense, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import { checkSentence } from '@gangway/core/checks/evaluate';
+import { recordedShots } from '@gangway/core/exposure/recordedStops';
+import { timeWords } from '@gangway/core/exposure/shutter';
 import { picked, type Picked } from '@gangway/core/framing/pick';
 import { blurOf } from '@gangway/core/geometry/pins';
 import { seenFrom } from '@gangway/core/space/pose';
@@ -16,7 +18,7 @@ import { GUIDES, Overlay, type Guide } from './Overlay';
 import { PickedFacts } from './PickedFacts';
 import { PictureView } from './PictureView';
 import type { Veils } from './renderer';
-import { finderView, measuredAt, type FinderView, type Measured } from '../../setup/finder/view';
+import { finderView, mainShot, measuredAt, type FinderView, type Measured } from '../../setup/finder/view';
 import type { Rect } from '@gangway/core/model/mosaic';
 import type { Subject } from '@gangway/core/subjects/subject';
 import type { Vec3 } from '@gangway/core/space/vector';
@@ -32,12 +34,14 @@ export const Finder = memo(function Finder({
   geometry,
   read = geometry,
   focusing = false,
+  exposing = false,
   frames,
 }: {
   /** The frames of a mosaic whose joined picture this is, about the foot of the lens, mm: their seams are drawn, and the picture cannot be dragged. */ readonly frames?: readonly Rect[];
   readonly geometry: Geometry;
   /** What is written over and under the picture may follow more slowly. */ readonly read?: Geometry;
   readonly focusing?: boolean;
+  /** Shows falloff and exposure from the first. */ readonly exposing?: boolean;
 }) {
   const [sun, setSun] = useState<Vec3 | null>(null);
   const view = useMemo(() => {
@@ -47,14 +51,23 @@ export const Finder = memo(function Finder({
   if (!view) return <p className="p-6 text-ink-soft">{finderText.chooseASubjectInThe}</p>;
   const { scene } = geometry.settings;
   const open = (
-    <OpenFinder geometry={geometry} read={read} view={view} focusing={focusing} byHour={sun !== null} {...(frames && { frames })} />
+    <OpenFinder
+      geometry={geometry}
+      read={read}
+      view={view}
+      focusing={focusing}
+      exposing={exposing}
+      byHour={sun !== null}
+      {...(frames && { frames })}
+    />
   );
   if (focusing || frames || scene === null || !outdoors(scene.subject)) return open;
   return (
-    <div className="grid h-full min-h-0 grid-rows-[minmax(0,1fr)_auto]">
+    <div className="grid h-full min-h-0 grid-rows-[minmax(0,1fr)_auto] [container-type:size]">
       {open}
-      <Suspense fallback={<div className="h-8" />}>
-        <div className="min-h-8">
+      <Suspense fallback={<div className={`h-8 ${WITH_ROOM}`} />}>
+        {/* The picture keeps the light of the hour where there is no room for the slider. */}
+        <div className={`min-h-8 ${WITH_ROOM}`}>
           <HourLight scene={scene} onSun={setSun} />
         </div>
       </Suspense>
@@ -64,6 +77,9 @@ export const Finder = memo(function Finder({
 
 /** Whether the sun lights a subject. */
 const outdoors = ({ kind }: Subject): boolean => kind === 'front' || kind === 'ground' || kind === 'people' || kind === 'model';
+
+/** Not shown under a small picture. */
+const WITH_ROOM = '[@container(max-height:22rem)]:hidden';
 
 /** A press that trembles less than this picks, px. */
 const TREMBLE_PX = 4;
@@ -82,8 +98,9 @@ interface Press {
 function OpenFinder({
   geometry,
   read,
-  view,
+  view: asMain,
   focusing,
+  exposing,
   byHour,
   frames,
 }: {
@@ -92,14 +109,26 @@ function OpenFinder({
   readonly read: Geometry;
   readonly view: FinderView;
   readonly focusing: boolean;
+  readonly exposing: boolean;
   /** Whether the sun is that of an hour. */
   readonly byHour: boolean;
 }) {
   const [boxRef, box] = useSize<HTMLDivElement>();
   const [upsideDown, setUpsideDown] = useState(false);
-  const [guide, setGuide] = useState<Guide>(focusing || frames ? 'none' : 'thirds');
+  const [guide, setGuide] = useState<Guide>(focusing || exposing || frames ? 'none' : 'thirds');
   const [trueLines, setTrueLines] = useState(false);
-  const [veils, setVeils] = useState<Veils>(() => ({ circle: !focusing, falloff: false, sharp: focusing, materials: wantsMaterials() }));
+  const [veils, setVeils] = useState<Veils>(() => ({
+    circle: !focusing && !exposing,
+    falloff: exposing,
+    exposure: exposing,
+    sharp: focusing,
+    materials: wantsMaterials(),
+  }));
+  const [shot, setShot] = useState<number | null>(null);
+  const shots = useMemo(() => recordedShots(geometry), [geometry]);
+  const shown = shot !== null && shot < shots.length ? shot : mainShot(shots);
+  const recordedStops = shots[shown]?.stops ?? null;
+  const view = useMemo(() => ({ ...asMain, recordedStops }), [asMain, recordedStops]);
   const [measured, setMeasured] = useState<Measured | null>(null);
   const [under, setUnder] = useState<Picked | null>(null);
   const [picks, setPicks] = useState<readonly Picked[]>([]);
@@ -251,6 +280,11 @@ function OpenFinder({
               {finderText.falloff}
             </Toggle>
           )}
+          {!focusing && (
+            <Toggle checked={veils.exposure} onChange={(exposure) => setVeils({ ...veils, exposure })}>
+              {finderText.exposureAsSet}
+            </Toggle>
+          )}
           <button
             type="button"
             aria-pressed={upsideDown}
@@ -260,6 +294,20 @@ function OpenFinder({
             <FlipVertical2 size={14} aria-hidden /> {finderText.asOnTheGroundGlass}
           </button>
         </Overlays>
+        {veils.exposure && shots.length > 1 && (
+          <Select
+            aria-label={finderText.shotOfTheBracket}
+            value={String(shown)}
+            onChange={(event) => setShot(Number(event.target.value))}
+            className="shrink-0 text-xs"
+          >
+            {shots.map(({ shot: { shutterSpeedS } }, i) => (
+              <option key={i} value={String(i)}>
+                {say(finderText.shotAt, { shot: i + 1, shutterSpeedS: timeWords(shutterSpeedS) })}
+              </option>
+            ))}
+          </Select>
+        )}
         {/* Under a small picture it scrolls, by the keyboard too. */}
         <div
           role="region"
@@ -277,7 +325,7 @@ function OpenFinder({
                   stretch: fixed(measured.stretch, 2),
                   under: under ? ` · ${blurWords(geometry, under)}` : '',
                 })
-              : `${finderText.pressOnAThingTo}${!byHour && assumesSun(geometry, veils) ? ` ${finderText.assumedSun}` : ''}`)}
+              : `${veils.exposure ? `${recordedWords(recordedStops)} ` : ''}${finderText.pressOnAThingTo}${!byHour && assumesSun(geometry, veils) ? ` ${finderText.assumedSun}` : ''}`)}
         </div>
       </div>
       <p id="finder-words" className="sr-only">
@@ -312,6 +360,14 @@ function Overlays({ children }: { readonly children: ReactNode }) {
 /** Whether shadows are drawn of a sun that nobody entered. */
 function assumesSun({ settings: { scene } }: Geometry, { materials }: Veils): boolean {
   return materials && scene !== null && scene.light === null && scene.subject.kind !== 'interior';
+}
+
+/** How bright the image centre is recorded. */
+function recordedWords(stops: number | null): string {
+  if (stops === null) return finderText.exposureUnknown;
+  // Nobody sees less than a tenth of a stop.
+  if (Math.abs(stops) < 0.1) return finderText.recordedAsMetered;
+  return say(finderText.recordedOff, { stops: fixed(Math.abs(stops), 1), brighter: stops > 0 ? 'yes' : 'no' });
 }
 
 /** How sharp what lies under the pointer is. */

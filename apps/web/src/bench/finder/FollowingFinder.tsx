@@ -7,12 +7,14 @@ import { followMs } from './picture';
 export function FollowingFinder({
   geometry,
   read,
-  focusing,
+  focusing = false,
+  exposing = false,
 }: {
   readonly geometry: Geometry;
   readonly read: Geometry;
-  readonly focusing: boolean;
+  readonly focusing?: boolean;
+  readonly exposing?: boolean;
 }) {
   const seen = useThrottled(geometry, followMs());
-  return <Finder geometry={seen} read={read} focusing={focusing} />;
+  return <Finder geometry={seen} read={read} focusing={focusing} exposing={exposing} />;
 }

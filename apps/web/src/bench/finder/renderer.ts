@@ -36,6 +36,8 @@ const SKY = new Color(0.82, 0.85, 0.88);
 export interface Veils {
   readonly circle: boolean;
   readonly falloff: boolean;
+  /** As light or dark as the shot is recorded; without, as metered. */
+  readonly exposure: boolean;
   /** Hatches what is sharp enough. */
   readonly sharp: boolean;
   /** Materials, sun and sky; without, faces of one tone with their edges drawn. */
@@ -82,6 +84,8 @@ const DEVELOP = /* glsl */ `
   uniform vec3 axis;
   uniform vec2 circles;
   uniform vec2 veils;
+  // How much lighter it is recorded than metered, and what a centre filter takes off the falloff, stops.
+  uniform vec2 light_;
   uniform sampler2D depth;
   // Whether it is hatched, focal length mm, opening mm over the blur allowed, and the two numbers of the depth.
   uniform vec3 sharpness;
@@ -98,7 +102,11 @@ const DEVELOP = /* glsl */ `
     vec3 ray = vec3(at * half_ + moved, image);
     float angle = atan(length(cross(ray, axis)), dot(ray, axis));
     vec4 error = lens_.x > 0.5 ? error_(ray.xy, image, axis) : vec4(0.0, 0.0, 0.0, -1.0);
-    if (veils.y > 0.5) light *= error.w >= 0.0 ? exp2(-error.w) : pow(cos(angle), 4.0);
+    if (veils.y > 0.5) {
+      float falloff = error.w >= 0.0 ? error.w : -4.0 * log2(cos(angle));
+      light *= exp2(-max(0.0, falloff - light_.y));
+    }
+    light *= exp2(light_.x);
     if (veils.x > 0.5) {
       if (circles.x > 0.0 && angle > circles.x) light = vec3(0.02);
       else if (circles.y > 0.0 && angle > circles.y) {
@@ -234,6 +242,7 @@ export function createFinderRenderer(
     axis: { value: new Vector3() },
     circles: { value: new Vector2() },
     veils: { value: new Vector2() },
+    light_: { value: new Vector2() },
     depth: { value: null },
     sharpness: { value: new Vector3() },
     pupil: { value: 1 },
@@ -323,6 +332,7 @@ export function createFinderRenderer(
       axis: new Vector3(...axis),
       circles: new Vector2(lightAngle ?? 0, sharpAngle ?? 0),
       veils: new Vector2(veils.circle ? 1 : 0, veils.falloff ? 1 : 0),
+      light_: new Vector2(veils.exposure ? (view.recordedStops ?? 0) : 0, view.centreFilterStops),
       depth: deep.depthTexture,
       sharpness: new Vector3(veils.sharp ? 1 : 0, c.focalMm, view.openingMm / view.allowedMm),
       pupil: c.pupilRatio ?? 1,

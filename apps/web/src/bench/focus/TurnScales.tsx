@@ -56,6 +56,13 @@ function endsOf(
   }
 }
 
+const turns = ({ minMm, maxMm }: Travel): boolean => maxMm - minMm >= 0.05;
+
+/** Whether the front of a rig can be tilted, or swung. */
+export function canTurn({ settings }: Geometry, control: 'tilt' | 'swing'): boolean {
+  return turns(endsOf(setupTiltMechanism(settings), control, 0).ruler);
+}
+
 /** The engraved scale of tilt or swing with its typed value, degrees. */
 export function TurnScale({
   geometry,
@@ -71,7 +78,7 @@ export function TurnScale({
   const { ruler, stops } = endsOf(mechanism, control, geometry.settings.front[control === 'tilt' ? 'swingDeg' : 'tiltDeg']);
   const value = geometry.settings.front[key];
   const field = <NumberField label={label} unit="°" decimals={2} value={value} onCommit={type} width="w-14" />;
-  if (ruler.maxMm - ruler.minMm < 0.05) {
+  if (!turns(ruler)) {
     return level ? <p className="p-2 text-sm text-ink-soft">{focusText.thisRigNeitherTiltsNor}</p> : null;
   }
   // The scale is a ruler like those of rise and shift, in degrees.

@@ -23,7 +23,10 @@ export const RigLine = memo(function RigLine({ rig, onChoose }: { readonly rig: 
             {rigId === null ? (
               name
             ) : (
-              <TextLink to={`/kit/rigs/${rigId}`} className="hover:text-accent hover:underline">
+              <TextLink
+                to={`/kit/rigs/${rigId}`}
+                className="hover:text-accent hover:underline max-sm:inline-flex max-sm:min-h-11 max-sm:items-center"
+              >
                 {name}
               </TextLink>
             )}

@@ -17,7 +17,7 @@ export function CompassField({ scene }: { readonly scene: Scene }) {
         unit="°"
         decimals={0}
         value={compassDeg ?? 0}
-        {...(compassDeg === null && { words: '?' })}
+        empty={compassDeg === null}
         onCommit={(deg) => sceneEdit.amendScene((each) => ({ ...each, compassDeg: deg }), say(sceneText.faces, { deg }))}
       />
       {front !== null && <p className="text-xs text-ink-soft">{say(sceneText.theFrontFacesTheJobs, { front: windWords(front) })}</p>}

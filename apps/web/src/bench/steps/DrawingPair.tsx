@@ -11,6 +11,8 @@ import { useStacked } from '../../ui/useNarrow';
 interface Drawing {
   readonly name: string;
   readonly shown: ReactNode;
+  /** Text: where the columns stack it is as high as it needs to be. */
+  readonly flows?: boolean;
 }
 
 interface DrawingPairProps {
@@ -25,14 +27,19 @@ interface DrawingPairProps {
   readonly panel: ReactNode;
   /** Whether the picture is in portrait: then it is given the height, otherwise the width. */
   readonly tall: boolean;
+  /** The shares of the large drawing, and of the small one beside the panel, at first, %. */
+  readonly shares?: readonly [number, number];
 }
+
+const LARGE_PERCENT = { tall: 58, wide: 66 } as const;
+const SMALL_PERCENT = 46;
 
 /**
  * Two drawings and a panel: one large, the other small by the panel. A press
  * changes them over, the lines between them are dragged, and both are
  * remembered. Where the columns stack, one is shown at a time.
  */
-export function DrawingPair({ id, first, second, scale, panel, tall }: DrawingPairProps) {
+export function DrawingPair({ id, first, second, scale, panel, tall, shares }: DrawingPairProps) {
   const stacked = useStacked();
   const [swapped, setSwapped] = useRemembered(`gangway.${id}.swapped`);
   const [large, small] = swapped ? [second, first] : [first, second];
@@ -42,7 +49,7 @@ export function DrawingPair({ id, first, second, scale, panel, tall }: DrawingPa
     return (
       <div className="grid min-h-0 min-w-0 content-start gap-3">
         <div
-          className={`relative grid min-w-0 grid-cols-[minmax(0,1fr)_auto] sm:h-[30rem] ${tall ? 'max-sm:h-[31rem]' : 'max-sm:h-[23rem]'}`}
+          className={`relative grid min-w-0 grid-cols-[minmax(0,1fr)_auto] ${large.flows ? '' : `sm:h-[30rem] ${tall ? 'max-sm:h-[31rem]' : 'max-sm:h-[23rem]'}`}`}
         >
           <div className="min-h-0 min-w-0">{large.shown}</div>
           {scale}
@@ -60,9 +67,10 @@ export function DrawingPair({ id, first, second, scale, panel, tall }: DrawingPa
     );
   // A picture in portrait has the rest beside it, one in landscape below it.
   const [way, across] = tall ? (['horizontal', 'vertical'] as const) : (['vertical', 'horizontal'] as const);
+  const [largePercent, smallPercent] = shares ?? [LARGE_PERCENT[tall ? 'tall' : 'wide'], SMALL_PERCENT];
   return (
     <PanelGroup key={way} direction={way} autoSaveId={`gangway.${id}.${way}`} className="min-h-0">
-      <Panel id="large" order={1} defaultSize={tall ? 58 : 66} minSize={35}>
+      <Panel id="large" order={1} defaultSize={largePercent} minSize={35}>
         <div className="grid h-full grid-cols-[minmax(0,1fr)_auto]">
           <div className="min-h-0 min-w-0">{large.shown}</div>
           {scale}
@@ -71,7 +79,7 @@ export function DrawingPair({ id, first, second, scale, panel, tall }: DrawingPa
       <Divider label={stepsText.sizeOfTheLarge} upright={tall} />
       <Panel id="rest" order={2} minSize={20}>
         <PanelGroup direction={across} autoSaveId={`gangway.${id}.${way}.rest`}>
-          <Panel id="small" order={1} defaultSize={46} minSize={20}>
+          <Panel id="small" order={1} defaultSize={smallPercent} minSize={20}>
             <div className="relative h-full overflow-y-auto">
               {small.shown}
               <IconButton label={enlarge} onClick={swap} className="absolute! top-1 right-1 z-10 bg-sheet/85!">

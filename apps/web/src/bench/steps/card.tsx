@@ -12,7 +12,6 @@ export const card: StepDefinition = {
   View: CardView,
   Below: null,
   thumb: [],
-  Beside: null,
 };
 
 function CardView({ geometry }: StepProps) {

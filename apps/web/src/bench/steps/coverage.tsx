@@ -5,7 +5,9 @@ import type { StepDefinition, StepProps } from './step';
 import { movementEdit } from '../movements/movementEdit';
 import { lazyPart } from '../../ui/lazyPart';
 
-const CircleAside = lazyPart(() => import('../circle/CircleAside'), 'CircleAside');
+const CirclePanel = lazyPart(() => import('../circle/CirclePanel'), 'CirclePanel');
+const DrawingPair = lazyPart(() => import('./DrawingPair'), 'DrawingPair');
+const FollowingFinder = lazyPart(() => import('../finder/FollowingFinder'), 'FollowingFinder');
 
 /** Whether every corner is in the circle. */
 export const coverage: StepDefinition = {
@@ -15,14 +17,21 @@ export const coverage: StepDefinition = {
   View: CoverView,
   Below: LevelScale,
   thumb: ['rise', 'shift', 'aperture', 'focus'],
-  Beside: CircleAside,
 };
 
-function CoverView({ geometry, readingId }: StepProps) {
+function CoverView({ geometry, later, readingId }: StepProps) {
   return (
-    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_auto] max-sm:h-[21rem]">
-      <CircleDrawing geometry={geometry} onMove={movementEdit.move} readingId={readingId} />
-      <UprightScale geometry={geometry} />
-    </div>
+    <DrawingPair
+      id="coverage"
+      first={{
+        name: stepsText.circle,
+        shown: <CircleDrawing geometry={geometry} onMove={movementEdit.move} readingId={readingId} />,
+      }}
+      second={{ name: stepsText.finder, shown: <FollowingFinder geometry={geometry} read={later} /> }}
+      scale={<UprightScale geometry={geometry} />}
+      panel={<CirclePanel geometry={later} />}
+      tall
+      shares={[59, 50]}
+    />
   );
 }

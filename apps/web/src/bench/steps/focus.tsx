@@ -17,7 +17,6 @@ export const focus: StepDefinition = {
   View: FocusView,
   Below: FocusScales,
   thumb: ['tilt', 'swing', 'focus', 'aperture'],
-  Beside: null,
 };
 
 function FocusView({ geometry, later }: StepProps) {

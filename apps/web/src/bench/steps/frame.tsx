@@ -18,7 +18,6 @@ export const frame: StepDefinition = {
   View: FrameView,
   Below: LevelScale,
   thumb: ['rise', 'shift', 'aperture', 'focus'],
-  Beside: null,
 };
 
 function FrameView({ geometry, later, readingId }: StepProps) {

@@ -16,7 +16,6 @@ export const position: StepDefinition = {
   View: SetupView,
   Below: LevelScale,
   thumb: ['rise', 'shift', 'focus', 'aperture'],
-  Beside: null,
 };
 
 function SetupView({ geometry, later }: StepProps) {

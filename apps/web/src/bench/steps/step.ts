@@ -15,7 +15,7 @@ export interface StepProps {
 /** A scale that a phone shows at the thumb. */
 export type ThumbScale = 'rise' | 'shift' | 'aperture' | 'focus' | 'tilt' | 'swing';
 
-/** One step of the bench, whole: its name, which drawing is large, what is shown, and what stands below and beside it. */
+/** One step of the bench, whole: its name, which drawing is large, what is shown, and what stands below it. */
 export interface StepDefinition {
   readonly id: BenchStep;
   readonly name: string;
@@ -26,6 +26,4 @@ export interface StepDefinition {
   readonly Below: ComponentType<Pick<StepProps, 'geometry'>> | null;
   /** The scales to choose from on a phone, the first one shown at first. */
   readonly thumb: readonly ThumbScale[];
-  /** What stands beside it under the checks; `null` for nothing. */
-  readonly Beside: ComponentType<Pick<StepProps, 'geometry'>> | null;
 }

@@ -15,7 +15,6 @@ export const stitch: StepDefinition = {
   View: StitchView,
   Below: null,
   thumb: ['aperture', 'focus'],
-  Beside: null,
 };
 
 function StitchView({ geometry, later }: StepProps) {

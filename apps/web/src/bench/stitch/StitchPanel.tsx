@@ -300,7 +300,7 @@ function SeriesFields({ mosaic, given, film }: { readonly mosaic: Mosaic; readon
           unit=""
           decimals={0}
           value={mosaic.filmLeft ?? 0}
-          {...(mosaic.filmLeft === null && { words: '?' })}
+          empty={mosaic.filmLeft === null}
           onCommit={(filmLeft) => changeMosaic((now) => ({ ...now, filmLeft }), stitchText.filmLeft)}
         />
       ) : (
@@ -309,7 +309,7 @@ function SeriesFields({ mosaic, given, film }: { readonly mosaic: Mosaic; readon
           unit="GB"
           decimals={1}
           value={mosaic.cardGb ?? 0}
-          {...(mosaic.cardGb === null && { words: '?' })}
+          empty={mosaic.cardGb === null}
           onCommit={(cardGb) => changeMosaic((now) => ({ ...now, cardGb }), stitchText.roomOnTheCard)}
         />
       )}

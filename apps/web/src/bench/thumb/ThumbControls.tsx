@@ -9,7 +9,7 @@ import { ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
 import { IconButton } from '../../ui/Button';
 import { FocusScale } from '../focus/FocusScale';
-import { TurnScale } from '../focus/TurnScales';
+import { canTurn, TurnScale } from '../focus/TurnScales';
 import { FocusField, RingOfApertures } from '../movements/FrameControls';
 import { movementEdit } from '../movements/movementEdit';
 import { LevelScale, RiseScale } from '../movements/MovementScales';
@@ -85,10 +85,11 @@ function FocusOnRail({ geometry }: { readonly geometry: Geometry }) {
   );
 }
 
-/** What a rig has: a slide that is locked has one scale, a fixed rig none. */
-function scalesOf({ settings }: Geometry, wanted: readonly ThumbScale[]): readonly ThumbScale[] {
-  const { kind } = settings.rig.mechanism;
+/** What a rig has: a slide that is locked has one scale, a fixed rig none, and a lens that cannot be tilted no scale for it. */
+function scalesOf(geometry: Geometry, wanted: readonly ThumbScale[]): readonly ThumbScale[] {
+  const { kind } = geometry.settings.rig.mechanism;
   return wanted.filter((scale) => {
+    if (scale === 'tilt' || scale === 'swing') return canTurn(geometry, scale);
     if (scale === 'rise') return kind !== 'fixed' && kind !== 'line';
     return scale !== 'shift' || kind !== 'fixed';
   });

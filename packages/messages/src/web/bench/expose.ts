@@ -129,8 +129,7 @@ export const exposeText = catalogue({
   speedAcrossView: 'speed across view',
   itsDistance: 'its distance',
   theZonesOfTheMosaic: 'The zones of the mosaic count too.',
-  enterTheMeterReadingAt:
-    'Enter the meter reading at the left; the shutter speed follows, corrected for extension, filters, falloff and film.',
+  enterTheMeterReadingAt: 'Enter the meter reading; the shutter speed follows, corrected for extension, filters, falloff and film.',
   setShutterTo: 'Set shutter to',
   otherWays: 'Other ways',
   fromReadingToShutterSpeed: 'From reading to shutter speed',

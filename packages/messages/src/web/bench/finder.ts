@@ -13,6 +13,13 @@ export const finderText = catalogue({
   circles: 'circles',
   sharpEnough: 'sharp enough',
   falloff: 'falloff',
+  exposureAsSet: 'exposure as set',
+  exposureUnknown: 'The exposure is unknown: enter a meter reading in the step Expose.',
+  recordedAsMetered: 'The image centre is recorded as metered.',
+  recordedOff:
+    'The image centre is recorded {stops} {stops, plural, one {stop} other {stops}} {brighter, select, yes {brighter} other {darker}} than metered.',
+  shotOfTheBracket: 'Shot of the bracket',
+  shotAt: 'shot {shot}, {shutterSpeedS}',
   materials: 'materials',
   assumedSun: 'No light is entered in the step Position: the sun is assumed over your left shoulder.',
   hour: 'Hour of the light',

@@ -15,6 +15,7 @@ export const stepsText = catalogue({
   placeAndMovements: 'Place and movements',
   planAndElevationAppearOnce: 'Plan and elevation appear once a subject is chosen.',
   stitch: 'Stitch',
+  exposure: 'Exposure',
   finder: 'Finder',
   circle: 'Circle',
   section: 'Section',

@@ -4,12 +4,12 @@ import { ShiftScaleTable } from '../checks/ShiftScaleTable';
 import { Legend } from './Legend';
 import { movementEdit } from '../movements/movementEdit';
 
-/** Beside the Circle: how far one may go at every aperture, and what the lines mean. */
-export function CircleAside({ geometry }: { readonly geometry: Geometry }) {
+/** By the Circle: how far the frame may move at every aperture, and what the lines mean. */
+export function CirclePanel({ geometry }: { readonly geometry: Geometry }) {
   return (
-    <>
+    <div className="grid content-start gap-4 overflow-y-auto pl-3 max-lg:pl-0">
       <ShiftScaleTable rows={shiftScaleOf(geometry.settings)} fNumber={geometry.settings.fNumber} onAperture={movementEdit.setAperture} />
       <Legend />
-    </>
+    </div>
   );
 }
