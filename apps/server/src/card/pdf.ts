@@ -3,7 +3,7 @@ import { finished } from 'node:stream/promises';
 import { Writable } from 'node:stream';
 import type { Drawing, Mark } from '@gangway/core/card/drawing';
 import PDFDocument from 'pdfkit';
-import { faceFile, runsOf } from './pdfFonts';
+import { faceFont, isPlain, runsInSight } from './pdfFonts';
 
 const POINTS_PER_MM = 72 / 25.4;
 
@@ -42,7 +42,9 @@ export async function drawingPdf(...pages: readonly Drawing[]): Promise<Buffer> 
     const heading = number === 0 ? marks.find(({ kind }) => kind === 'text') : undefined;
     for (const mark of marks) {
       if (mark.kind === 'text') {
-        page.add(doc.struct(mark === heading ? 'H1' : 'P', {}, () => draw(doc, mark)));
+        // What a shaper has joined or turned is not what was written: a screen reader is given that.
+        const options = isPlain(mark.text) ? {} : { actual: mark.text };
+        page.add(doc.struct(mark === heading ? 'H1' : 'P', options, () => draw(doc, mark)));
         continue;
       }
       doc.markContent('Artifact', { type: 'Layout' });
@@ -60,14 +62,15 @@ export async function drawingPdf(...pages: readonly Drawing[]): Promise<Buffer> 
 function draw(doc: PDFKit.PDFDocument, mark: Mark): void {
   switch (mark.kind) {
     case 'text': {
-      const runs = runsOf(mark.text).map(({ face, text }) => {
-        const file = faceFile(face, mark.bold ? 'bold' : 'plain');
-        return { file, text, width: doc.font(file).fontSize(mark.sizeMm).widthOfString(text) };
+      const runs = runsInSight(mark.text).map(({ face, text }) => {
+        const { name, font } = faceFont(face, mark.bold ? 'bold' : 'plain');
+        doc.registerFont(name, font);
+        return { name, text, width: doc.font(name).fontSize(mark.sizeMm).widthOfString(text) };
       });
       const width = runs.reduce((sum, run) => sum + run.width, 0);
       let x = startOf(mark, width);
       for (const run of runs) {
-        doc.font(run.file).fontSize(mark.sizeMm).fillColor('black').text(run.text, x, mark.y, { lineBreak: false, baseline: 'alphabetic' });
+        doc.font(run.name).fontSize(mark.sizeMm).fillColor('black').text(run.text, x, mark.y, { lineBreak: false, baseline: 'alphabetic' });
         x += run.width;
       }
       return;
