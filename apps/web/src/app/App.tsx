@@ -9,6 +9,7 @@ import { TopBar } from '../ui/TopBar';
 import { TextLink } from '../ui/TextButton';
 import { lazyPart, preloadParts } from '../ui/lazyPart';
 import { askFirst } from './askFirst';
+import { FieldHelp } from './FieldHelp';
 
 const JobsPage = lazyPart(() => import('../jobs/JobsPage'), 'JobsPage');
 
@@ -46,6 +47,7 @@ function Frame() {
           <Outlet />
         </Suspense>
         <Sheets />
+        <FieldHelp />
       </SlotsProvider>
     </NotesProvider>
   );

@@ -1,3 +1,4 @@
+import { settleText } from '@gangway/messages/web/bench/settle';
 import { firstText } from '@gangway/messages/web/first';
 import type { JobSummary } from '@gangway/contract/job';
 import { verdictLine, verdictState } from '@gangway/core/checks/verdict';
@@ -109,7 +110,7 @@ export function ResultStep({ settings, name, onName, jobs, jobId, onJob, busy, f
               look="main"
               type="submit"
               className="min-h-11 px-6"
-              disabled={busy || (needed && settling.settled === null && !settling.failed)}
+              disabled={busy || (needed && settling.settled === null && !settling.failed && !settling.canceled)}
             >
               {busy ? firstText.creating : firstText.open}
             </Button>
@@ -130,15 +131,25 @@ interface WaysProps {
 }
 
 /** What Settle offers; the one that is chosen is marked. */
-function Ways({ settling: { settled, share, failed }, passes, chosen, onPreview, onPick }: WaysProps) {
+function Ways({ settling: { settled, share, failed, canceled, cancel, again }, passes, chosen, onPreview, onPick }: WaysProps) {
   if (passes) return <p>{firstText.everyCheckPasses}</p>;
   if (failed) return <p role="alert">{firstText.couldNot}</p>;
+  if (canceled)
+    return (
+      <p className="flex items-center gap-3">
+        {settleText.canceled}
+        <Button onClick={again}>{settleText.again}</Button>
+      </p>
+    );
   if (settled === null)
     return (
-      <p role="status" className="flex items-center gap-3">
-        <progress value={share ?? 0} max={1} className="accent-accent" aria-label={firstText.working} />
-        {firstText.working}
-      </p>
+      <div className="flex flex-wrap items-center gap-3">
+        <p role="status" className="flex items-center gap-3">
+          <progress value={share ?? 0} max={1} className="accent-accent" aria-label={firstText.working} />
+          {firstText.working}
+        </p>
+        <Button onClick={cancel}>{settleText.cancel}</Button>
+      </div>
     );
   return (
     <div className="grid gap-2">
@@ -164,7 +175,7 @@ function Ways({ settling: { settled, share, failed }, passes, chosen, onPreview,
 }
 
 function introduced({ solutions, conflict }: Settled): string {
-  if (solutions.length > 0) return firstText.settleOffers;
+  if (solutions.length > 0) return conflict ? `${contradictionSentence(conflict)} ${settleText.onlyBy}` : firstText.settleOffers;
   return conflict ? contradictionSentence(conflict) : firstText.noWay;
 }
 

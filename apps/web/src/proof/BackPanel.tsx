@@ -117,7 +117,7 @@ export function BackPanel({
   const missing = open?.origin === 'back' ? open.frames.findIndex((frame) => frame === null) : -1;
 
   return (
-    <section aria-label={proofText.simulatedBack} className="grid gap-2">
+    <section aria-label={proofText.simulatedBack} data-part="back" className="grid gap-2">
       <div className="flex items-center gap-2">
         <h2 className="grow font-semibold">{proofText.simulatedBack}</h2>
         <span data-testid="back-state" className="rounded-sm border border-rule px-1.5 text-xs">

@@ -16,6 +16,8 @@ interface NumberFieldProps {
   readonly decimals: number;
   /** How the value stands in the field, where decimals alone do not say it. */
   readonly words?: string;
+  /** Nothing is entered yet: a question mark stands for the value. */
+  readonly empty?: boolean;
   /** How what was typed is read, where it is no plain number, and what it is like. */
   readonly read?: { readonly parse: (text: string) => number | null; readonly isNo: string };
   /** Takes the number, or says in a sentence why not. */
@@ -48,6 +50,7 @@ export const NumberField = memo(function NumberField({
   value,
   decimals,
   words: given,
+  empty = false,
   read,
   onCommit,
   endless = false,
@@ -57,16 +60,18 @@ export const NumberField = memo(function NumberField({
   const id = useId();
   // What has words of its own, as a guide number, stays in the unit that stands beside it.
   const feet = unit === 'm' && given === undefined && inFeet();
-  const words = given ?? (feet && Number.isFinite(value) ? lengthWords(value, decimals) : fixed(value, decimals));
+  const written = feet && Number.isFinite(value) ? lengthWords(value, decimals) : fixed(value, decimals);
+  const words = empty ? '?' : (given ?? written);
   const calm = useCalm(words, FOLLOW_MS);
   const [draft, setDraft] = useState<{ readonly text: string; readonly refusal: string | null } | null>(null);
 
   const commit = () => {
     if (!draft) return;
     const number = (read?.parse ?? parserOf(unit, feet))(draft.text);
+    const like = empty ? written : words;
     const none = number === null || (number === Number.POSITIVE_INFINITY && !endless);
     const refusal = none
-      ? `${label}: “${draft.text.slice(0, 24)}” ${read?.isNo ?? (isLength(unit) ? say(uiText.isNotALengthEnter, { words, unit }) : say(uiText.isNotANumberEnter, { words }))}`
+      ? `${label}: “${draft.text.slice(0, 24)}” ${read?.isNo ?? (isLength(unit) ? say(uiText.isNotALengthEnter, { words: like, unit }) : say(uiText.isNotANumberEnter, { words: like }))}`
       : onCommit(number);
     setDraft(refusal === null ? null : { text: draft.text, refusal });
   };
