@@ -84,7 +84,8 @@ describe('names in any script on paper', () => {
       const read = execFileSync('pdftotext', ['-bbox', file, '-'], { encoding: 'utf8' });
       for (const word of ['造船所', '공장', 'Łódź,', 'Причал', 'Αποθήκη', 'пристань', 'Phố']) expect(read).toContain(`>${word}<`);
       // What goes from right to left is given as it was written; poppler shows its letters in sight: the first word at the right.
-      const atX = (word: string) => Number(new RegExp(`xMin="([\\d.]+)"[^>]*>${Array.from(word).reverse().join('')}<`, 'u').exec(read)?.[1]);
+      const atX = (word: string) =>
+        Number(new RegExp(`xMin="([\\d.]+)"[^>]*>${Array.from(word).reverse().join('')}<`, 'u').exec(read)?.[1]);
       expect(atX('בית')).toBeGreaterThan(atX('המלאכה'));
       expect(atX('המלאכה')).toBeGreaterThan(atX('לחבלים'));
       for (const name of ['مصنع الحبال القديم', 'בית המלאכה לחבלים']) {
