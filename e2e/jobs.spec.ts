@@ -88,6 +88,25 @@ test.describe('addresses of nothing', () => {
   });
 });
 
+test('jobs and setups come with the page: they are there although nothing can be asked for', async ({ page, gangway }) => {
+  await page.goto(gangway.url);
+  await page.getByRole('heading', { name: 'Larkmoor Ropeworks' }).waitFor();
+  let asked = 0;
+  // Never answered.
+  await page.route('**/api/jobs**', () => {
+    asked++;
+  });
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks' })).toBeVisible();
+  await expect(
+    page
+      .getByRole('button', { name: /^Hemp loft/ })
+      .or(page.getByRole('link', { name: /^Hemp loft/ }))
+      .first(),
+  ).toBeVisible();
+  expect(asked).toBe(0);
+});
+
 test('the theme is chosen and remembered', async ({ page, gangway }) => {
   await page.goto(gangway.url);
   await page.getByRole('button', { name: 'Use the dark cloth theme' }).click();

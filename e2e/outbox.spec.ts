@@ -123,9 +123,9 @@ test.describe('while the server is away', () => {
     await expect(async () => {
       const again = page.getByRole('button', { name: 'Try again' });
       if ((await again.count()) > 0) await again.first().click({ timeout: 2000 });
+      await expect(page.getByRole('heading', { name: 'What it is for' })).toBeVisible({ timeout: 1500 });
       await expect(page.getByRole('alert').filter({ hasText: 'could not be loaded' })).toHaveCount(0, { timeout: 1500 });
     }).toPass();
-    await expect(page.getByRole('heading', { name: 'What it is for' })).toBeVisible();
   });
 
   test('every step is there without it once the page has been idle', async ({ page, gangway }) => {

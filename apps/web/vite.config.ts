@@ -25,8 +25,17 @@ export default defineConfig({
     manifest: true,
     chunkSizeWarningLimit: 900,
     // The language is chosen before the first catalogue loads: it comes in a file of its own, which is the first.
+    // What the page of jobs begins with is one file, and the rest of it another, since a phone waits for each.
     rolldownOptions: {
-      output: { codeSplitting: { groups: [{ name: 'language', test: /(store|messages\/src)\/language\.ts$/ }] } },
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'language', test: /(store|messages\/src)\/language\.ts$/, priority: 30 },
+            { name: 'base', test: /web\/src\/(main|app\/App)\.tsx$/, priority: 20 },
+            { name: 'jobs', test: /web\/src\/(jobs\/(JobsPage|SetupList)|store\/outbox\/indexedStore)\.tsx?$/, priority: 10 },
+          ],
+        },
+      },
     },
   },
   server: { proxy: { '/api': 'http://127.0.0.1:4310' } },

@@ -11,6 +11,7 @@ import { storedSettings, type StoredSetup } from '@gangway/contract/storedSetup'
 import { CALCULATORS } from '@gangway/core/calculators/registry';
 import { centredSetup } from '@gangway/core/planning/centred';
 import { createApp } from './app';
+import { firstAnswers } from './jobs';
 import { connect } from './db/connect';
 import { seed } from './seed';
 import { testDatabase } from './testDatabase.test-support';
@@ -52,6 +53,18 @@ const write = (setup: StoredSetup, riseMm: number, more: object = {}) => ({
 });
 
 describe('jobs', () => {
+  test('the page of a job has the answers in it that it would ask for first, as they would be given', async () => {
+    const id = await newJob('Slip dock');
+    await newSetup(id);
+    const { db } = database.connection;
+    const given = JSON.parse(JSON.stringify(await firstAnswers(db, `/jobs/${id}`))) as Record<string, unknown>;
+    expect(Object.keys(given)).toEqual(['jobs', `jobs/${id}`]);
+    for (const [address, answer] of Object.entries(given)) expect((await api().get(`/api/${address}`).expect(200)).body).toEqual(answer);
+    // No job of that name, no page of jobs: nothing more than the list, and nothing.
+    expect(Object.keys(await firstAnswers(db, `/jobs/${randomUUID()}`))).toEqual(['jobs']);
+    expect(await firstAnswers(db, `/jobs/${id}/setups/${id}`)).toEqual({});
+  });
+
   test('are made, listed, renamed, and keep their setups', async () => {
     const id = await newJob('Boathouse');
     await newSetup(id);

@@ -13,7 +13,7 @@ import { cardRoutes } from './card/routes';
 import type { Db } from './db/connect';
 import { refuseWhenFull, type SpaceWatch } from './diskSpace';
 import { jsonOnly, loopbackOnly } from './guard';
-import { jobRoutes } from './jobs';
+import { firstAnswers, jobRoutes } from './jobs';
 import { kitRoutes } from './kit';
 import { isHeavy } from './lane/heavy';
 import type { Lane } from './lane/lane';
@@ -119,7 +119,7 @@ export function createApp({ logger, webDir, ...parts }: AppParts): Express {
 
   app.use('/api', createApi(parts));
 
-  if (webDir !== null) app.use(pages(webDir));
+  if (webDir !== null) app.use(pages(webDir, (path) => firstAnswers(parts.db, path)));
   app.use(unknownRoute);
   app.use(answerErrors);
   return app;

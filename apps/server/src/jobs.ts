@@ -56,6 +56,18 @@ export async function wholeJob(db: DbOrTx, id: string): Promise<StoredJob> {
   return { ...summary(row, inside.length), setups: ordered.map(setupAnswer) };
 }
 
+const JOBS_PAGE = /^\/(?:jobs(?:\/(?<id>[0-9a-f-]{36}))?\/?)?$/u;
+
+/** What the page of jobs asks for first, by address below /api/: the list, and the job that it opens where that is known. */
+export async function firstAnswers(db: Db, path: string): Promise<Readonly<Record<string, unknown>>> {
+  const page = JOBS_PAGE.exec(path);
+  if (!page) return {};
+  const list = await summaries(db, false);
+  const wanted = page.groups?.id ?? (list.length === 1 ? list[0]?.id : undefined);
+  const opened = list.find(({ id }) => id === wanted);
+  return { jobs: list, ...(opened && { [`jobs/${opened.id}`]: await wholeJob(db, opened.id) }) };
+}
+
 /** A new job with the setups given, in their order; answers its id. */
 export async function insertJob(
   db: DbOrTx,

@@ -44,27 +44,33 @@ function nonceOf(res: unknown): string {
   return typeof locals?.nonce === 'string' ? locals.nonce : '';
 }
 
-/** Which parts of the application a page begins with, by address: they are fetched with it, not after one another. */
+/**
+ * Which parts of the application a page begins with, by address: they are
+ * fetched with it, not after one another. A part is a source file, or a file of
+ * several that the build puts together under a name. Every page needs “jobs”,
+ * which has the place where changes wait.
+ */
 export const FIRST_PARTS: readonly (readonly [path: RegExp, parts: readonly string[]])[] = [
-  [/^\/(?:jobs(?:\/[^/]+)?\/?)?$/u, ['src/jobs/JobsPage.tsx', 'src/jobs/SetupList.tsx']],
   [/^\/jobs\/[^/]+\/setups\/[^/]+\/?$/u, ['src/bench/BenchPage.tsx']],
   [/^\/kit(?:\/|$)/u, ['src/kit/KitFrame.tsx']],
   [/^\/calculators(?:\/|$)/u, ['src/calculators/CalculatorsPage.tsx']],
   [/^\/first\/?$/u, ['src/first/FirstPage.tsx']],
 ];
-/** What every page needs before it asks for anything: where changes wait. */
-export const EVERYWHERE = ['src/store/outbox/indexedStore.ts'];
+export const EVERYWHERE = 'jobs';
 const ENTRY = 'index.html';
 
 /** What the build says of each file that it made. */
-const manifestSchema = z.record(z.string(), z.object({ file: z.string(), imports: z.array(z.string()).optional() }));
+const manifestSchema = z.record(
+  z.string(),
+  z.object({ file: z.string(), name: z.string().optional(), imports: z.array(z.string()).optional() }),
+);
 type Manifest = z.infer<typeof manifestSchema>;
 
 /** The files of some parts and of what they cannot do without, in the order in which they are found. */
 function filesOf(manifest: Manifest, parts: readonly string[]): readonly string[] {
   const found = new Set<string>();
   const take = (name: string): void => {
-    const part = manifest[name];
+    const part = manifest[name] ?? Object.values(manifest).find((each) => each.name === name);
     if (!part || found.has(part.file)) return;
     found.add(part.file);
     part.imports?.forEach(take);
@@ -80,7 +86,7 @@ function filesOf(manifest: Manifest, parts: readonly string[]): readonly string[
  * @param path the address of the page
  */
 export function firstLinks(manifest: Manifest, path: string): string {
-  const parts = [...EVERYWHERE, ...(FIRST_PARTS.find(([pattern]) => pattern.test(path))?.[1] ?? [])];
+  const parts = [EVERYWHERE, ...(FIRST_PARTS.find(([pattern]) => pattern.test(path))?.[1] ?? [])];
   const linked = new Set(filesOf(manifest, [ENTRY]));
   return filesOf(manifest, parts)
     .filter((file) => !linked.has(file))
@@ -88,12 +94,29 @@ export function firstLinks(manifest: Manifest, path: string): string {
     .join('');
 }
 
+/** The id of the answers in the page. */
+export const FIRST_ANSWERS = 'first-answers';
+/** More than this would hold up the page itself, bytes. */
+const MOST_FIRST_BYTES = 100_000;
+
+/**
+ * What a page asks for first, answered in the page: a block of data, no script,
+ * in which no text can end it. Nothing where there is nothing, or too much.
+ *
+ * @param answers by the address below /api/ that would give them
+ */
+export function firstData(answers: Readonly<Record<string, unknown>>): string {
+  const json = JSON.stringify(answers).replaceAll('<', '\\u003c');
+  if (json === '{}' || Buffer.byteLength(json) > MOST_FIRST_BYTES) return '';
+  return `<script type="application/json" id="${FIRST_ANSWERS}">${json}</script>`;
+}
+
 async function manifestOf(webDir: string): Promise<Manifest> {
   return manifestSchema.parse(JSON.parse(await readFile(join(webDir, '.vite/manifest.json'), 'utf8')));
 }
 
-/** The built application: its files for a long time, its page fresh each time with the nonce in it. */
-export function pages(webDir: string): Router {
+/** The built application: its files for a long time, its page fresh each time with the nonce in it and what it asks for first. */
+export function pages(webDir: string, answersOf: (path: string) => Promise<Readonly<Record<string, unknown>>>): Router {
   const router = Router();
   // The build leaves each file beside itself compressed.
   router.use(
@@ -107,11 +130,24 @@ export function pages(webDir: string): Router {
   );
   router.use(express.static(webDir, { index: false, maxAge: 0 }));
   router.get(/^\/(?!api\/|assets\/).*/, async (req, res) => {
-    const [page, files] = await Promise.all([readFile(join(webDir, ENTRY), 'utf8'), manifestOf(webDir)]);
+    const [page, files, answers] = await Promise.all([
+      readFile(join(webDir, ENTRY), 'utf8'),
+      manifestOf(webDir),
+      // The page asks again for what it is not given, and is told then what is wrong.
+      answersOf(req.path).catch((error: unknown) => {
+        req.log.warn({ err: error }, 'the page is sent without its first answers');
+        return {};
+      }),
+    ]);
     res
       .set('Cache-Control', 'no-store')
       .type('html')
-      .send(page.replaceAll(NONCE_MARK, nonceOf(res)).replace('</head>', `${firstLinks(files, req.path)}</head>`));
+      // As functions: a “$” in a name stands for itself.
+      .send(
+        page
+          .replaceAll(NONCE_MARK, () => nonceOf(res))
+          .replace('</head>', () => `${firstLinks(files, req.path)}${firstData(answers)}</head>`),
+      );
   });
   return router;
 }

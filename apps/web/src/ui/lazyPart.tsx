@@ -7,6 +7,15 @@ type PropsOf<C> = C extends (props: infer P) => ReactNode ? (P extends object ? 
 /** What is not loaded yet, in the order in which it became known. */
 const waiting: (() => Promise<unknown>)[] = [];
 
+/** Tries each part again that could not be loaded: what kept one away kept the others away too. */
+const failed = new Set<() => void>();
+
+function retryAll(): void {
+  const again = [...failed];
+  failed.clear();
+  for (const retry of again) retry();
+}
+
 /**
  * A part of the page that is loaded when it is shown first, or before, when
  * the page is idle. Where it cannot be loaded it says so in its own place and
@@ -29,8 +38,11 @@ export function lazyPart<M, K extends keyof M>(load: () => Promise<M>, name: K):
       <PartBoundary
         key={attempt}
         // React keeps what failed to load: the next attempt is a part of its own.
-        onFailed={() => (Loaded = fresh())}
-        onRetry={() => setAttempt((n) => n + 1)}
+        onFailed={() => {
+          Loaded = fresh();
+          failed.add(() => setAttempt((n) => n + 1));
+        }}
+        onRetry={retryAll}
       >
         <Now {...props} />
       </PartBoundary>

@@ -97,7 +97,8 @@ export function coarsePlace(a: Plane, b: Plane, { least, most }: { readonly leas
   return best && best.alike >= COARSE_ALIKE ? best : null;
 }
 
-function smallPlaces(a: Plane, b: Plane, least: Px, most: Px): readonly Px[] {
+/** Where two reduced pictures may lie, the most alike first, by one product of Fourier transforms. */
+export function smallPlaces(a: Plane, b: Plane, least: Px, most: Px): readonly Px[] {
   const [nx, ny] = [powerOfTwo(a.width + b.width), powerOfTwo(a.height + b.height)];
   const field = (plane: Plane): Float64Array => {
     const out = new Float64Array(2 * nx * ny);

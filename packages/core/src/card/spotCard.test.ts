@@ -128,6 +128,19 @@ describe('the card for the spot', () => {
     expect(words(geometryOf(settings)).join()).toContain('Quays, slipways and roofs');
   });
 
+  test('where the camera is slid the other way each frame says how far; the first, and a camera that stays, say nothing of it', () => {
+    const slid = (mover: 'counter' | 'lens') => {
+      const frames = [-6, 0, 6].map((shiftMm) => ({ shiftMm, riseMm: 0, turned: false }));
+      const card = spotCard(geometryOf(setup({ focusM: null, mosaic: { ...FIRST_MOSAIC, mover, frames } })));
+      return ['frame 1', 'frame 2', 'frame 3'].map(
+        (frame) => /camera slid .*/u.exec(card.find(({ id }) => id === frame)?.specs ?? '')?.[0] ?? '',
+      );
+    };
+    // At infinity the camera goes as far as the lens, the other way, from where it stands for the first frame.
+    expect(slid('counter')).toEqual(['', 'camera slid 6.0 mm left, 0.0 mm down', 'camera slid 12.0 mm left, 0.0 mm down']);
+    expect(slid('lens')).toEqual(['', '', '']);
+  });
+
   test('own steps, order and what is left out are as the photographer wanted; nothing is lost or doubled', () => {
     const own = {
       order: ['review', 'own 1', 'open'],

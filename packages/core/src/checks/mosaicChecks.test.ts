@@ -76,6 +76,9 @@ describe('checks about a mosaic', () => {
     const silent = of(with_(mosaic([at(-12), at(0)], { mover: 'lens', nearestM: null })), 'parallax');
     expect(silent.state).toBe('unknown');
     expect(checkNote(silent)).toContain('in the step Stitch');
+    const still = (mover: Mosaic['mover']) => checkSentence(of(with_(mosaic([at(-12), at(0)], { mover })), 'parallax'));
+    expect(still('counter')).toMatch(/^The lens stands still, since the camera is slid the other way: /);
+    expect(still('back')).toMatch(/^The lens stands still: /);
   });
 
   test('a seam through what moves is fixed by a frame that holds the whole of it', () => {

@@ -25,6 +25,52 @@ describe('a cone of light on a turned back', () => {
     );
   });
 
+  test('of a lens that is turned far, the back cuts an open section: inside are the places from which all corners look within the cone', () => {
+    const within = ({ axis, halfAngle, imageMm }: Cone, centre: ShiftPosition): boolean =>
+      [-1, 1].every((sx) =>
+        [-1, 1].every((sy) => {
+          const corner = new Vector3(centre.shiftMm + (sx * frame.widthMm) / 2, centre.riseMm + (sy * frame.heightMm) / 2, imageMm);
+          return corner.angleTo(new Vector3(...axis)) <= halfAngle;
+        }),
+      );
+    let [inside, outside, placed] = [0, 0, 0];
+    fc.assert(
+      fc.property(
+        evenly(35, 80),
+        evenly(15, 60),
+        evenly(0, 2 * Math.PI),
+        evenly(0, 2 * Math.PI),
+        evenly(20, 120),
+        (turned, half, phi, theta, imageMm) => {
+          const alpha = (turned * Math.PI) / 180;
+          const cone: Cone = {
+            axis: [Math.sin(alpha) * Math.cos(phi), Math.sin(alpha) * Math.sin(phi), Math.cos(alpha)],
+            halfAngle: (half * Math.PI) / 180,
+            imageMm,
+          };
+          const from = { shiftMm: imageMm * Math.tan(alpha) * Math.cos(phi), riseMm: imageMm * Math.tan(alpha) * Math.sin(phi) };
+          const found = coneStretch(frame, cone, from, [Math.cos(theta), Math.sin(theta)]);
+          for (const along of [-300, -90, -20, 0, 7, 31, 110, 400]) {
+            const at = { shiftMm: from.shiftMm + along * Math.cos(theta), riseMm: from.riseMm + along * Math.sin(theta) };
+            const expected = within(cone, at);
+            if (expected) inside++;
+            else outside++;
+            // On the edge itself both are right.
+            const nearEdge = found !== null && Math.min(Math.abs(along - found.fromMm), Math.abs(along - found.toMm)) < 1e-6;
+            if (!nearEdge) expect([along, found !== null && found.fromMm <= along && along <= found.toMm]).toEqual([along, expected]);
+          }
+          const best = bestPlace(frame, cone);
+          if (best) {
+            placed++;
+            expect(within(cone, best)).toBe(true);
+          } else expect(within(cone, from)).toBe(false);
+        },
+      ),
+      { numRuns: 400 },
+    );
+    for (const seen of [inside, outside, placed]) expect(seen).toBeGreaterThan(50);
+  });
+
   test('turned, the worst corner stands on the edge at either end of the stretch, by the angle of its ray', () => {
     let seen = 0;
     fc.assert(

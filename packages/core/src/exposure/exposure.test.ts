@@ -367,6 +367,10 @@ describe('from the reading to the time', () => {
     expect(shots.map(({ neededS }) => Math.round(neededS * 10) / 10)).toEqual([2, 4, 8].map((t) => Math.round(t ** 1.3 * 10) / 10));
     expect(set(exposed({ ...slow }, film))).toEqual([]);
     expect(set(exposed({}, film))).toHaveLength(1);
+    // A second itself still counts as short.
+    const second = { meter: { kind: 'pair', fNumber: 8, shutterSpeedS: 1, iso: 100 } } as const;
+    expect(workingExposure(geometryOf(exposed(second, { ...film, focusM: null })))?.shutterSpeedS).toBe(1);
+    expect(set(exposed(second, { ...film, focusM: null }))).toHaveLength(1);
   });
 
   test('pairs give the same light on a sensor', () => {

@@ -28,6 +28,7 @@ function ExposeView({ geometry, later }: StepProps) {
         shown: (
           <div className="grid h-full min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)]">
             <div className="px-2 py-1">
+              <h2 className="sr-only">{stepsText.exposure}</h2>
               <LogHere geometry={geometry} />
             </div>
             <ExposeSheet geometry={geometry} />
