@@ -123,7 +123,10 @@ async function drag() {
     await page.getByRole('slider', { name: 'Rise' }).waitFor();
     await page.waitForTimeout(1000);
     await page.evaluate(watchPointer);
-    await toAndFro(page, page.getByRole('application'), 'drag of the frame in the circle', { dx: 70, dy: 50 });
+    await toAndFro(page, page.getByRole('application', { name: /^Frame in the circle/ }), 'drag of the frame in the circle', {
+      dx: 70,
+      dy: 50,
+    });
     await toAndFro(page, page.getByRole('slider', { name: 'Rise' }), 'drag of the rise scale, tower', { dy: 60 });
   });
 }

@@ -118,6 +118,7 @@ const VIEWS = [
       await typed('Reading EV', '11');
       await page.getByRole('textbox', { name: 'A filter held in front of the lens' }).fill('ND 1.8');
       await page.getByRole('button', { name: 'Add', exact: true }).click();
+      await page.getByRole('heading', { name: 'Brackets' }).click();
       await page.getByRole('button', { name: 'two stops' }).click();
       await typed('Frames of film left', '6');
       await page.locator('[data-check=film][data-state=passes]').waitFor({ state: 'attached' });

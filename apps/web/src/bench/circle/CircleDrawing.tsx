@@ -195,8 +195,11 @@ const Circles = memo(function Circles({ plane, light, sharp, given, compact }: C
       : []),
   ].sort((a, b) => b.r - a.r);
   const smallest = labels[labels.length - 1]?.r ?? 0;
-  // On a narrow drawing the only room left of the circles is in the corner above.
-  const first = compact ? -smallest * 0.97 : -Math.min(smallest * 0.9, labels.length * LABEL_PX + 14);
+  const first = -Math.min(smallest * 0.9, labels.length * LABEL_PX + 14);
+  // On a narrow drawing the only room left of the circles is in the corner above: each by the top of its own.
+  const heights: number[] = [];
+  for (const [i, { r }] of labels.entries())
+    heights.push(compact ? Math.max(-r * 0.97, (heights[i - 1] ?? -Infinity) + LABEL_PX) : first + i * LABEL_PX);
   return (
     <g>
       {light && <Ring plane={plane} circle={light} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2.2" />}
@@ -205,7 +208,7 @@ const Circles = memo(function Circles({ plane, light, sharp, given, compact }: C
       ))}
       {sharp && <Ring plane={plane} circle={sharp} fill="none" stroke="var(--accent)" strokeWidth="2" />}
       {labels.map(({ key, words, r, strong }, i) => {
-        const dy = first + i * LABEL_PX;
+        const dy = heights[i] ?? 0;
         const x = cx - Math.sqrt(Math.max(0, r * r - dy * dy));
         const end = 6 + words.length * 6.1;
         const ink = strong ? 'var(--accent)' : 'var(--ink-soft)';
