@@ -41,6 +41,23 @@ describe('end stops', () => {
     expect(travelSpare(line, { riseMm: 5, shiftMm: 1 })?.spareMm).toBeCloseTo(-1, 9);
   });
 
+  test('a slide locked at any angle goes to its stops along that angle, nowhere else, and every place on the way is within reach', () => {
+    fc.assert(
+      fc.property(evenly(0, 179), amount, amount, evenly(1, 179), (angleDeg, forwardMm, backMm, aside) => {
+        const slanted: Mechanism = { kind: 'line', angleDeg, forwardMm, backMm };
+        expect(travelLimitMm(slanted, angleDeg)).toBe(forwardMm);
+        expect(travelLimitMm(slanted, angleDeg + 180)).toBe(backMm);
+        expect(travelLimitMm(slanted, angleDeg + aside)).toBe(0);
+        const along = (mm: number) => ({
+          shiftMm: mm * Math.cos((angleDeg * Math.PI) / 180),
+          riseMm: mm * Math.sin((angleDeg * Math.PI) / 180),
+        });
+        expect(reaches(slanted, along(forwardMm * 0.99))).toBe(true);
+        expect(reaches(slanted, along(forwardMm * 1.01 + 0.1))).toBe(false);
+      }),
+    );
+  });
+
   test('travel that was not given is unknown, not endless', () => {
     const unknown: Mechanism = { kind: 'unknown' };
     expect(travelLimitMm(unknown, 10)).toBeNull();

@@ -64,6 +64,13 @@ describe('what can be put at a place of a rig, whatever kit it is', () => {
         expect(others(put)).toEqual(others(plan));
         expect(others(taken)).toEqual(others(plan));
         expect(chosen(plan, items).length).toBeLessThanOrEqual(4 + plan.betweenIds.length + plan.frontIds.length);
+        // What a kind of rig has no place for is not in it, whatever stood there before.
+        const present = chosen(plan, items).map(({ id }) => id);
+        const without = [
+          ...(plan.kind === 'view' ? [] : [plan.cameraId, plan.boardId]),
+          ...(plan.kind === 'view' || plan.kind === 'mounted' ? [] : plan.betweenIds),
+        ];
+        for (const id of without) expect(present.filter((each) => each === id && id !== plan.backId && id !== plan.lensId)).toEqual([]);
       }),
     );
   });

@@ -102,5 +102,12 @@ describe('filter clearance against rays counted through the ring', () => {
     expect(filterClearance({ focalMm: 24, fNumber: 8, pupilDepthMm: 22, stackMm: 5, clearDiameterMm: 30, fieldDeg: 54 }).verdict).toBe(
       'cuts',
     );
+    // Between the two diameters it shades: 2·27·tan 54° is 74.3 mm, and 3 mm of opening more.
+    expect(filterClearance({ focalMm: 24, fNumber: 8, pupilDepthMm: 22, stackMm: 5, clearDiameterMm: 76, fieldDeg: 54 }).verdict).toBe(
+      'shades',
+    );
+    expect(filterClearance({ focalMm: 24, fNumber: 8, pupilDepthMm: 22, stackMm: 5, clearDiameterMm: 78, fieldDeg: 54 }).verdict).toBe(
+      'clear',
+    );
   });
 });
