@@ -100,6 +100,8 @@ const WORDS = {
   cuts: calculatorsText.cuts,
   lens: calculatorsText.lens,
   back: calculatorsText.back,
+  flat: calculatorsText.flat,
+  sphere: calculatorsText.sphere,
 } as const;
 /** The parts of an answer that is a plane. */
 const PARTS = { normal: calculatorsText.normal, offsetMm: calculatorsText.offsetMm } as const;

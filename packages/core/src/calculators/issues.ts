@@ -59,7 +59,7 @@ export function issueSentence(
         }),
       };
     default:
-      return { code: 'invalid', path, message: `${is}; ${issue.message}.` };
+      return { code: value === undefined ? 'missing' : 'invalid', path, message: `${is}; ${issue.message}.` };
   }
 }
 

@@ -1,4 +1,5 @@
 import { calculatorsText } from '@gangway/messages/core/calculators';
+import { plateText } from '@gangway/messages/core/plate';
 import { z } from 'zod';
 
 // The kinds of values that calculators take and give, each with its unit,
@@ -35,6 +36,24 @@ export const pointM = (meaning: string) =>
   z
     .tuple([signedM(calculatorsText.xRight), signedM(calculatorsText.yUp), signedM(calculatorsText.zTowardTheSubject)])
     .meta({ unit: 'm', description: meaning });
+
+const pixelAt = within('px', -1e7, 1e7);
+
+/** A place of a picture: px from the left and from the top. */
+export const pixel = (meaning: string) =>
+  z
+    .tuple([pixelAt(plateText.endU), pixelAt(plateText.endV)])
+    .readonly()
+    .meta({ unit: 'px', description: meaning });
+
+/** Lines of a picture by both their ends. */
+export const plateLines = (meaning: string, least: number) =>
+  z
+    .array(z.tuple([pixelAt(plateText.endU), pixelAt(plateText.endV), pixelAt(plateText.endU), pixelAt(plateText.endV)]).readonly())
+    .min(least)
+    .max(10_000)
+    .readonly()
+    .meta({ unit: 'px', description: meaning });
 
 // Answers carry their unit and meaning, and no range.
 export const answer = (unit: string, meaning: string) => z.number().meta({ unit, description: meaning });

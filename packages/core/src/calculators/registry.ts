@@ -21,6 +21,12 @@ import { keystone } from './keystone';
 import { leastAperture } from './leastAperture';
 import { parallax } from './parallax';
 import { pinwheel } from './pinwheel';
+import { plateFocal } from './plateFocal';
+import { plateLevel } from './plateLevel';
+import { plateFacade } from './plateFacade';
+import { plateHeight } from './plateHeight';
+import { plateScale } from './plateScale';
+import { plateToRig } from './plateToRig';
 import { riseForHeight } from './riseForHeight';
 import { shiftLimits } from './shiftLimits';
 import { slideOverlap } from './slideOverlap';
@@ -70,6 +76,12 @@ export const CALCULATORS: readonly Calculator[] = [
   heightByPicture,
   viewCamera,
   slideOverlap,
+  plateFocal,
+  plateLevel,
+  plateFacade,
+  plateHeight,
+  plateScale,
+  plateToRig,
 ];
 
 const BY_NAME = new Map(CALCULATORS.map((each) => [each.name, each]));

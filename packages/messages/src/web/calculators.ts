@@ -6,6 +6,8 @@ export const calculatorsText = catalogue({
   shades: 'shades',
   lens: 'lens',
   back: 'back',
+  flat: 'flat photograph',
+  sphere: 'sphere of 2:1',
   cuts: 'cuts',
   normal: 'normal',
   offsetMm: 'distance in mm',

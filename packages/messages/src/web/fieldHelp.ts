@@ -75,7 +75,7 @@ export const fieldHelp = catalogue({
   viewingDistance: 'From how far away the print is seen.',
   softFrom: 'From this many times the permissible blur a thing counts as soft.',
   // Stitch
-  mosaicFor: 'What the frames are laid out for: a picture of a size, a print, or all that the circle holds.',
+  mosaicFor: 'What the mosaic is for: a picture of a size, a print, or all that the circle covers.',
   overlap: 'The least that neighbouring frames share; 20–30 % joins well (common practice).',
   overlapIn: 'Whether overlap is counted in per cent of a frame or in mm.',
   direction: 'Along which line the frames lie.',
