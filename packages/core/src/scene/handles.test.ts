@@ -5,7 +5,12 @@ import { evenly } from '../evenly.test-support';
 
 const kinds = SUBJECT_KINDS.filter((kind) => kind !== 'model');
 const mesh = { name: 'block', vertices: [-1, 0, 0, 1, 0, 0, 1, 2, 3], triangles: [0, 1, 2] };
-const subjects: readonly Subject[] = [...kinds.map((kind) => FIRST_SUBJECTS[kind]), { kind: 'model', metresPerUnit: 2, turnDeg: 20, mesh }];
+const subjects: readonly Subject[] = [
+  ...kinds.map((kind) => FIRST_SUBJECTS[kind]),
+  // Turned, so that along and across are no longer away and aside.
+  { ...FIRST_SUBJECTS.front, turnDeg: 25, depthM: 6 },
+  { kind: 'model', metresPerUnit: 2, turnDeg: 20, mesh },
+];
 const read = (subject: Subject, key: string) => (subject as unknown as Readonly<Record<string, number>>)[key] ?? NaN;
 
 describe('handles of a subject', () => {
