@@ -340,11 +340,14 @@ test('a length is typed in any unit, and distances are shown in feet and inches 
   await page.getByRole('checkbox', { name: 'Flash', exact: true }).check();
   await page.getByLabel('Flash reading').selectOption('guide');
   await type(page, 'Guide number', '36');
-  await type(page, 'Flash to subject', '3');
+  await type(page, 'Flash to subject', '9 ft 10');
   await expect(field(page, 'Guide number')).toHaveValue('36');
   await type(page, 'Guide number', '40');
   await expect(field(page, 'Guide number')).toHaveValue('40');
-  await expect(field(page, 'Flash to subject')).toHaveValue('9 ft 10.1 in');
+  await expect(field(page, 'Flash to subject')).toHaveValue('9 ft 10 in');
+  // A plain number is in feet from the first, as where it is shown.
+  await type(page, 'Flash to subject', '3');
+  await expect(field(page, 'Flash to subject')).toHaveValue('3 ft');
   await page.getByRole('link', { name: 'Larkmoor Ropeworks' }).click();
   await expect(page.getByText('at 82 ft').first()).toBeVisible();
 });

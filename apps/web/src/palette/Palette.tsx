@@ -4,7 +4,7 @@ import { paletteText } from '@gangway/messages/web/palette';
 import { CALCULATORS } from '@gangway/core/calculators/registry';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { api } from '../store/api';
 import { useAppDispatch } from '../store/store';
@@ -24,6 +24,15 @@ interface Entry {
   readonly run: () => void;
 }
 
+/** How well an entry fits what was typed, 0 to 1: every word of it has to be in the entry, best at the beginning of a word. */
+function fitting(entry: string, typed: string): number {
+  const [text, words] = [` ${entry.toLocaleLowerCase()}`, typed.toLocaleLowerCase().split(/\s+/u).filter(Boolean)];
+  if (!words.every((word) => text.includes(word))) return 0;
+  const [first = ''] = words;
+  if (text.startsWith(` ${first}`)) return 1;
+  return text.includes(` ${first}`) ? 0.7 : 0.4;
+}
+
 /** A list of everything that can be gone to or done, found by typing. */
 export function Palette({ onClose }: { readonly onClose: () => void }) {
   const navigate = useNavigate();
@@ -32,6 +41,18 @@ export function Palette({ onClose }: { readonly onClose: () => void }) {
   const [, jobId] = /^\/jobs\/([^/]+)/u.exec(pathname) ?? [];
   const commands = useOffered();
   const { setups, state } = useSetups();
+  const [chosen, setChosen] = useState('');
+  const list = useRef<HTMLDivElement>(null);
+  // Whether another entry than the best was gone to by the keys.
+  const moved = useRef(false);
+  useEffect(() => {
+    // Setups come in while somebody types: what fits best may be among them.
+    const frame = requestAnimationFrame(() => {
+      const best = list.current?.querySelector('[cmdk-item]')?.getAttribute('data-value');
+      if (!moved.current && best != null) setChosen(best);
+    });
+    return () => cancelAnimationFrame(frame);
+  }, [setups]);
   const to = (path: string) => () => void navigate(path);
   const places: readonly Entry[] = [
     { id: 'jobs', label: paletteText.jobs, run: to('/jobs') },
@@ -66,6 +87,7 @@ export function Palette({ onClose }: { readonly onClose: () => void }) {
           <Command.Item
             key={id}
             value={`${label} ${of ?? ''} ${id}`}
+            keywords={[label, of ?? '']}
             onSelect={() => {
               onClose();
               run();
@@ -88,13 +110,21 @@ export function Palette({ onClose }: { readonly onClose: () => void }) {
           className="fixed top-[12dvh] left-1/2 z-50 w-[min(94vw,36rem)] -translate-x-1/2 rounded-md border border-rule bg-sheet shadow-raised"
         >
           <Dialog.Title className="sr-only">{paletteText.title}</Dialog.Title>
-          <Command loop label={paletteText.title}>
+          <Command
+            loop
+            label={paletteText.title}
+            value={chosen}
+            onValueChange={setChosen}
+            filter={(_value, search, keywords) => fitting(keywords?.join(' ') ?? '', search)}
+            onKeyDown={({ key }) => (moved.current ||= key === 'ArrowDown' || key === 'ArrowUp')}
+          >
             <Command.Input
+              onValueChange={() => (moved.current = false)}
               placeholder={paletteText.placeholder}
               aria-label={paletteText.placeholder}
               className="h-12 w-full border-b border-hairline bg-transparent px-4 outline-none"
             />
-            <Command.List className="max-h-[60dvh] overflow-y-auto p-2" label={paletteText.title}>
+            <Command.List ref={list} className="max-h-[60dvh] overflow-y-auto p-2" label={paletteText.title}>
               <Command.Empty className="p-4 text-sm text-ink-soft">{paletteText.nothing}</Command.Empty>
               {group(paletteText.commands, here)}
               {group(

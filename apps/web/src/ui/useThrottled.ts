@@ -46,6 +46,14 @@ export function useThrottled<T>(value: T, everyMs: number): T {
   return shown;
 }
 
+/** As long as a timer can wait, ms. */
+const LONGEST_MS = 2 ** 31 - 1;
+
+/** A value that follows another once what is dragged is let go: for what is read aloud, not seen. */
+export function useAtRest<T>(value: T): T {
+  return useThrottled(value, LONGEST_MS);
+}
+
 /**
  * Words that follow others: a single change is there with the picture it
  * belongs to, while many in a row are shown at most every so often, ms. For

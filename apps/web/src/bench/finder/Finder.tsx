@@ -12,6 +12,7 @@ import { blurOf } from '@gangway/core/geometry/pins';
 import { seenFrom } from '@gangway/core/space/pose';
 import { apertureWords, fixed, metresWords, riseWords, shiftWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
+import { useAtRest } from '../../ui/useThrottled';
 import { checksOf } from '../../setup/checksOf';
 import { rememberMaterials, wantsMaterials } from './materials';
 import { GUIDES, Overlay, type Guide } from './Overlay';
@@ -135,16 +136,17 @@ function OpenFinder({
   const press = useRef<Press | null>(null);
   const readView = useMemo(() => (read === geometry ? view : (finderView(read) ?? view)), [read, geometry, view]);
   const pickedAt = useMemo(() => picks.map(({ point }) => point), [picks]);
+  const { settings: rested } = useAtRest(read);
   const words = useMemo(
     () =>
       say(finderText.thePictureWithAndAt, {
-        orientation: read.settings.orientation,
-        riseMm: riseWords(read.settings.movements.riseMm),
-        shiftMm: shiftWords(read.settings.movements.shiftMm),
-        fNumber: apertureWords(read.settings.fNumber),
-        settings: checksOf(read.settings).map(checkSentence).join(' '),
+        orientation: rested.orientation,
+        riseMm: riseWords(rested.movements.riseMm),
+        shiftMm: shiftWords(rested.movements.shiftMm),
+        fNumber: apertureWords(rested.fNumber),
+        settings: checksOf(rested).map(checkSentence).join(' '),
       }),
-    [read],
+    [rested],
   );
 
   const { frame } = view;

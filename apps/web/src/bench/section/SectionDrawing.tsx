@@ -23,7 +23,7 @@ import {
 import { fixed, metresWords, turnWords } from '@gangway/core/words';
 import { IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
-import { useThrottled } from '../../ui/useThrottled';
+import { useAtRest, useThrottled } from '../../ui/useThrottled';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import { fitted, logarithmic, toScale, type Projection } from './sectionProjection';
@@ -238,7 +238,8 @@ function Words({
       }),
     [section, read, view, wedgeM],
   );
-  const all = useMemo(() => sectionWords(section, read), [section, read]);
+  const rested = useAtRest(read);
+  const all = useMemo(() => sectionWords(sectionOf(geometryOf(rested.settings), view), rested), [rested, view]);
   return (
     <>
       <p className="min-h-8 text-xs leading-4 text-ink-soft tabular-nums sm:h-8 sm:overflow-hidden">
