@@ -9,9 +9,9 @@ export type Picture = FinderRenderer;
 
 /** How long the last picture took to begin to be seen, ms. */
 let drawMs = 30;
-/** Drawing takes at most about a third of the time while something is dragged beside it. */
-const SHARE = 3;
-const FOLLOW_MS = [60, 400] as const;
+/** Drawing takes at most about a sixth of the time while something is dragged beside it. */
+const SHARE = 6;
+const FOLLOW_MS = [60, 700] as const;
 
 /** How often a picture that follows a drag elsewhere is drawn here, ms: often where it is quick, seldom where the page needs the time itself. */
 export function followMs(): number {
