@@ -1,9 +1,18 @@
 import type { Locator, Page } from '@playwright/test';
 import { expect, openSetup, type Gangway } from './gangway';
 
-/** Goes to a step of the bench. */
-export async function step(page: Page, name: 'Position' | 'Frame' | 'Coverage' | 'Focus'): Promise<void> {
+/** What the drawings of each step are called together. */
+const DRAWINGS = {
+  Position: 'Place and movements',
+  Frame: 'Finder, Circle and movements',
+  Coverage: 'Circle and movements',
+  Focus: 'Section, Finder and tilt',
+} as const;
+
+/** Goes to a step of the bench, and waits until the drawings of the one before are gone. */
+export async function step(page: Page, name: keyof typeof DRAWINGS): Promise<void> {
   await page.getByRole('radio', { name, exact: true }).click();
+  await expect(page.getByRole('region', { name: DRAWINGS[name], exact: true })).toBeVisible();
 }
 
 /** Opens a demo setup at the step Frame, with its picture finished. */
