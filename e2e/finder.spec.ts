@@ -197,7 +197,7 @@ test('without WebGL 2 a plain drawing takes its place and says so', async ({ pag
 test('exposed as set the picture is as much darker as stops of light say, shot by shot of a bracket', async ({ page, gangway }) => {
   await openSetup(page, gangway, SMALL);
   await page.getByRole('radio', { name: 'Expose', exact: true }).click();
-  await expect(page.getByText('The exposure is unknown: enter a meter reading in the step Expose.')).toBeVisible();
+  await expect(page.getByText('Shown as metered: enter a meter reading in the step Expose to see it as recorded.')).toBeVisible();
   await overlays(page, async (list) => {
     await list.getByLabel('falloff').uncheck();
     await list.getByLabel('materials').uncheck();

@@ -47,8 +47,7 @@ function nonceOf(res: unknown): string {
 /**
  * Which parts of the application a page begins with, by address: they are
  * fetched with it, not after one another. A part is a source file, or a file of
- * several that the build puts together under a name. Every page needs “jobs”,
- * which has the place where changes wait.
+ * several that the build puts together under a name.
  */
 export const FIRST_PARTS: readonly (readonly [path: RegExp, parts: readonly string[]])[] = [
   [/^\/jobs\/[^/]+\/setups\/[^/]+\/?$/u, ['src/bench/BenchPage.tsx']],
@@ -56,6 +55,7 @@ export const FIRST_PARTS: readonly (readonly [path: RegExp, parts: readonly stri
   [/^\/calculators(?:\/|$)/u, ['src/calculators/CalculatorsPage.tsx']],
   [/^\/first\/?$/u, ['src/first/FirstPage.tsx']],
 ];
+/** What every page needs before it asks for anything: the part with the place where changes wait. */
 export const EVERYWHERE = 'jobs';
 const ENTRY = 'index.html';
 
@@ -94,8 +94,8 @@ export function firstLinks(manifest: Manifest, path: string): string {
     .join('');
 }
 
-/** The id of the answers in the page. */
-export const FIRST_ANSWERS = 'first-answers';
+/** The id of the answers in the page, by which the page finds them. */
+const FIRST_ANSWERS = 'first-answers';
 /** More than this would hold up the page itself, bytes. */
 const MOST_FIRST_BYTES = 100_000;
 
@@ -142,7 +142,7 @@ export function pages(webDir: string, answersOf: (path: string) => Promise<Reado
     res
       .set('Cache-Control', 'no-store')
       .type('html')
-      // As functions: a “$” in a name stands for itself.
+      // Through functions, so that a “$” in a name stays a “$”.
       .send(
         page
           .replaceAll(NONCE_MARK, () => nonceOf(res))

@@ -3,7 +3,7 @@ import { finished } from 'node:stream/promises';
 import { Writable } from 'node:stream';
 import type { Drawing, Mark } from '@gangway/core/card/drawing';
 import PDFDocument from 'pdfkit';
-import { faceFont, isPlain, runsInSight } from './pdfFonts';
+import { faceFont, readsLeftToRight, runsInSight } from './pdfFonts';
 
 const POINTS_PER_MM = 72 / 25.4;
 
@@ -42,8 +42,8 @@ export async function drawingPdf(...pages: readonly Drawing[]): Promise<Buffer> 
     const heading = number === 0 ? marks.find(({ kind }) => kind === 'text') : undefined;
     for (const mark of marks) {
       if (mark.kind === 'text') {
-        // What a shaper has joined or turned is not what was written: a screen reader is given that.
-        const options = isPlain(mark.text) ? {} : { actual: mark.text };
+        // Turned on paper it is no longer in the order in which it was written: a screen reader is given that.
+        const options = readsLeftToRight(mark.text) ? {} : { actual: mark.text };
         page.add(doc.struct(mark === heading ? 'H1' : 'P', options, () => draw(doc, mark)));
         continue;
       }

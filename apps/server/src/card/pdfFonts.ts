@@ -85,7 +85,7 @@ export interface Run {
   readonly text: string;
 }
 
-/** What is put for a character that no face has, such as a picture: seen as missing, not left out. */
+/** What is put for a character that no face has, such as an emoji: seen as missing, not left out. */
 const MISSING = '?';
 
 /**
@@ -167,8 +167,8 @@ export function runsInSight(text: string): readonly Run[] {
   return inSight(piecesOf(text, levels)).flatMap(({ level, text: part }) => (level % 2 === 1 ? turnedRuns(part) : runsOf(part)));
 }
 
-/** Whether a text is set letter by letter from left to right, so that what stands in the file is what was written. */
-export function isPlain(text: string): boolean {
+/** Whether a text reads from left to right throughout, so that it stands in the file in the order in which it was written. */
+export function readsLeftToRight(text: string): boolean {
   const { levels } = bidi.getEmbeddingLevels(text);
   return levels.every((level) => level === 0);
 }

@@ -13,11 +13,8 @@ export const plateFacade = calculator({
   source: plateText.facadeSource,
   limits: plateText.facadeLimits,
   input: z.strictObject({
-    widthPx: q.pixels(plateText.widthPx),
-    heightPx: q.pixels(plateText.heightPx),
-    focalPx: q.pixels(plateText.focalPx),
-    pitchDeg: q.movementDeg(plateText.pitch),
-    rollDeg: q.headDeg(plateText.roll),
+    ...q.flatPlate,
+    ...q.plateHeld,
     levels: q.plateLines(plateText.levels, 1),
   }),
   output: z.strictObject({

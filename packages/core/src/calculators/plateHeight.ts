@@ -13,13 +13,9 @@ export const plateHeight = calculator({
   source: plateText.heightSource,
   limits: plateText.heightLimits,
   input: z.strictObject({
-    widthPx: q.pixels(plateText.widthPx),
-    heightPx: q.pixels(plateText.heightPx),
-    focalPx: q.pixels(plateText.focalPx),
-    pitchDeg: q.movementDeg(plateText.pitch),
-    rollDeg: q.headDeg(plateText.roll),
-    footPx: q.pixel(plateText.foot),
-    topPx: q.pixel(plateText.top),
+    ...q.flatPlate,
+    ...q.plateHeld,
+    ...q.footAndTop,
     cameraHeightM: q.distanceM(plateText.cameraHeight),
   }),
   output: z.strictObject({

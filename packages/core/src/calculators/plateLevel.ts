@@ -13,9 +13,7 @@ export const plateLevel = calculator({
   source: plateText.levelSource,
   limits: plateText.levelLimits,
   input: z.strictObject({
-    widthPx: q.pixels(plateText.widthPx),
-    heightPx: q.pixels(plateText.heightPx),
-    focalPx: q.pixels(plateText.focalPx),
+    ...q.flatPlate,
     uprights: q.plateLines(plateText.uprights, 2),
   }),
   output: z.strictObject({

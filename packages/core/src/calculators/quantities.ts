@@ -55,6 +55,11 @@ export const plateLines = (meaning: string, least: number) =>
     .readonly()
     .meta({ unit: 'px', description: meaning });
 
+/** What calculators of a flat photograph ask for alike: its size and focal length, and how it was held. */
+export const flatPlate = { widthPx: pixels(plateText.widthPx), heightPx: pixels(plateText.heightPx), focalPx: pixels(plateText.focalPx) };
+export const plateHeld = { pitchDeg: movementDeg(plateText.pitch), rollDeg: headDeg(plateText.roll) };
+export const footAndTop = { footPx: pixel(plateText.foot), topPx: pixel(plateText.top) };
+
 // Answers carry their unit and meaning, and no range.
 export const answer = (unit: string, meaning: string) => z.number().meta({ unit, description: meaning });
 /** An answer that may be `null`: because there is none, or because it is infinite. */

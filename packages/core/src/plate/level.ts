@@ -15,7 +15,7 @@ export interface PlateLevel {
   readonly rollDeg: number;
 }
 
-/** Below this share of the next direction a direction is told from noise alone. */
+/** A sum of squares below this is rounding and tells no direction. */
 const TOLD_APART = 1e-12;
 
 /** The normal of the plane through the lens and a line, as long as the sine of the angle that the line spans: long lines count more. */

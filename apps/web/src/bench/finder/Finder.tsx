@@ -5,7 +5,7 @@ import { FlipVertical2, Layers } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { memo, Suspense, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import { checkSentence } from '@gangway/core/checks/evaluate';
-import { recordedShots } from '@gangway/core/exposure/recordedStops';
+import { recordedShots, type RecordedShot } from '@gangway/core/exposure/recordedStops';
 import { timeWords } from '@gangway/core/exposure/shutter';
 import { picked, type Picked } from '@gangway/core/framing/pick';
 import { blurOf } from '@gangway/core/geometry/pins';
@@ -19,7 +19,7 @@ import { GUIDES, Overlay, type Guide } from './Overlay';
 import { PickedFacts } from './PickedFacts';
 import { PictureView } from './PictureView';
 import type { Veils } from './renderer';
-import { finderView, mainShot, measuredAt, type FinderView, type Measured } from '../../setup/finder/view';
+import { finderView, measuredAt, type FinderView, type Measured } from '../../setup/finder/view';
 import type { Rect } from '@gangway/core/model/mosaic';
 import type { Subject } from '@gangway/core/subjects/subject';
 import type { Vec3 } from '@gangway/core/space/vector';
@@ -99,7 +99,7 @@ interface Press {
 function OpenFinder({
   geometry,
   read,
-  view: asMain,
+  view: asMetered,
   focusing,
   exposing,
   byHour,
@@ -121,15 +121,16 @@ function OpenFinder({
   const [veils, setVeils] = useState<Veils>(() => ({
     circle: !focusing && !exposing,
     falloff: exposing,
-    exposure: exposing,
     sharp: focusing,
     materials: wantsMaterials(),
   }));
+  // Whether the picture is as light or dark as a shot is recorded, and which shot of the bracket.
+  const [exposed, setExposed] = useState(exposing);
   const [shot, setShot] = useState<number | null>(null);
-  const shots = useMemo(() => recordedShots(geometry), [geometry]);
+  const shots = useMemo(() => (exposed ? recordedShots(geometry) : []), [exposed, geometry]);
   const shown = shot !== null && shot < shots.length ? shot : mainShot(shots);
   const recordedStops = shots[shown]?.stops ?? null;
-  const view = useMemo(() => ({ ...asMain, recordedStops }), [asMain, recordedStops]);
+  const view = useMemo(() => (recordedStops === null ? asMetered : { ...asMetered, recordedStops }), [asMetered, recordedStops]);
   const [measured, setMeasured] = useState<Measured | null>(null);
   const [under, setUnder] = useState<Picked | null>(null);
   const [picks, setPicks] = useState<readonly Picked[]>([]);
@@ -283,7 +284,7 @@ function OpenFinder({
             </Toggle>
           )}
           {!focusing && (
-            <Toggle checked={veils.exposure} onChange={(exposure) => setVeils({ ...veils, exposure })}>
+            <Toggle checked={exposed} onChange={setExposed}>
               {finderText.exposureAsSet}
             </Toggle>
           )}
@@ -296,7 +297,7 @@ function OpenFinder({
             <FlipVertical2 size={14} aria-hidden /> {finderText.asOnTheGroundGlass}
           </button>
         </Overlays>
-        {veils.exposure && shots.length > 1 && (
+        {shots.length > 1 && (
           <Select
             aria-label={finderText.shotOfTheBracket}
             value={String(shown)}
@@ -327,7 +328,7 @@ function OpenFinder({
                   stretch: fixed(measured.stretch, 2),
                   under: under ? ` · ${blurWords(geometry, under)}` : '',
                 })
-              : `${veils.exposure ? `${recordedWords(recordedStops)} ` : ''}${finderText.pressOnAThingTo}${!byHour && assumesSun(geometry, veils) ? ` ${finderText.assumedSun}` : ''}`)}
+              : `${exposed ? `${recordedWords(geometry, recordedStops)} ` : ''}${finderText.pressOnAThingTo}${!byHour && assumesSun(geometry, veils) ? ` ${finderText.assumedSun}` : ''}`)}
         </div>
       </div>
       <p id="finder-words" className="sr-only">
@@ -364,9 +365,17 @@ function assumesSun({ settings: { scene } }: Geometry, { materials }: Veils): bo
   return materials && scene !== null && scene.light === null && scene.subject.kind !== 'interior';
 }
 
-/** How bright the image centre is recorded. */
-function recordedWords(stops: number | null): string {
-  if (stops === null) return finderText.exposureUnknown;
+/** The shot of a bracket that is exposed as metered; the first one where none is. */
+function mainShot(shots: readonly RecordedShot[]): number {
+  return Math.max(
+    0,
+    shots.findIndex((each) => each.shot.stops === 0),
+  );
+}
+
+/** How bright the image centre is recorded, or what is missing to know it. */
+function recordedWords({ settings: { exposure } }: Geometry, stops: number | null): string {
+  if (stops === null) return exposure.meter === null && !exposure.flash ? finderText.notMetered : finderText.exposureUnknown;
   // Nobody sees less than a tenth of a stop.
   if (Math.abs(stops) < 0.1) return finderText.recordedAsMetered;
   return say(finderText.recordedOff, { stops: fixed(Math.abs(stops), 1), brighter: stops > 0 ? 'yes' : 'no' });

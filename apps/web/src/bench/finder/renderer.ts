@@ -36,8 +36,6 @@ const SKY = new Color(0.82, 0.85, 0.88);
 export interface Veils {
   readonly circle: boolean;
   readonly falloff: boolean;
-  /** As light or dark as the shot is recorded; without, as metered. */
-  readonly exposure: boolean;
   /** Hatches what is sharp enough. */
   readonly sharp: boolean;
   /** Materials, sun and sky; without, faces of one tone with their edges drawn. */
@@ -84,7 +82,7 @@ const DEVELOP = /* glsl */ `
   uniform vec3 axis;
   uniform vec2 circles;
   uniform vec2 veils;
-  // How much lighter it is recorded than metered, and what a centre filter takes off the falloff, stops.
+  // How much lighter it is shown than metered, and what a centre filter takes off the falloff, stops.
   uniform vec2 light_;
   uniform sampler2D depth;
   // Whether it is hatched, focal length mm, opening mm over the blur allowed, and the two numbers of the depth.
@@ -332,7 +330,7 @@ export function createFinderRenderer(
       axis: new Vector3(...axis),
       circles: new Vector2(lightAngle ?? 0, sharpAngle ?? 0),
       veils: new Vector2(veils.circle ? 1 : 0, veils.falloff ? 1 : 0),
-      light_: new Vector2(veils.exposure ? (view.recordedStops ?? 0) : 0, view.centreFilterStops),
+      light_: new Vector2(view.recordedStops, view.centreFilterStops),
       depth: deep.depthTexture,
       sharpness: new Vector3(veils.sharp ? 1 : 0, c.focalMm, view.openingMm / view.allowedMm),
       pupil: c.pupilRatio ?? 1,

@@ -1,6 +1,5 @@
 import type { AberrationTable } from '@gangway/core/aberrations/warp';
 import { toward } from '@gangway/core/framing/flare';
-import { recordedShots } from '@gangway/core/exposure/recordedStops';
 import { setupAberrations } from '@gangway/core/geometry/aberrations';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { coverageHalfAngle } from '@gangway/core/coverage/circle';
@@ -35,8 +34,8 @@ export interface FinderView {
   readonly sun: Vec3;
   /** Aberrations of the lens by image height; `null` where nothing is known of them. */
   readonly aberrations: AberrationTable | null;
-  /** How bright the image centre is recorded against what the meter read, stops; `null` where not known. */
-  readonly recordedStops: number | null;
+  /** How much brighter the image centre is shown than metered, stops. */
+  readonly recordedStops: number;
   /** What a centre filter takes off the falloff, stops. */
   readonly centreFilterStops: number;
 }
@@ -47,21 +46,12 @@ const OVER_THE_SHOULDER = { bearingDeg: -142, heightDeg: 38, shaded: false };
 const NEAR_SHARE = 0.02;
 const FAR_M = 4000;
 
-/** Which shot of a bracket is exposed as metered; the first one where none is. */
-export function mainShot(shots: ReturnType<typeof recordedShots>): number {
-  return Math.max(
-    0,
-    shots.findIndex(({ shot }) => shot.stops === 0),
-  );
-}
-
-/** What the Finder shows of a setup, in its main exposure; `null` without a scene. */
+/** What the Finder shows of a setup, as light as metered; `null` without a scene. */
 export function finderView(geometry: Geometry): FinderView | null {
   const { scene, rig, fNumber } = geometry.settings;
   const from = geometry.back;
   if (scene === null || from === null) return null;
   const { focalMm } = rig.lens;
-  const shots = recordedShots(geometry);
   const frame = geometry.wholeFrame;
   const movements = geometry.lens;
   const { focus } = geometry;
@@ -82,7 +72,7 @@ export function finderView(geometry: Geometry): FinderView | null {
     imageMm: geometry.imageMm,
     moved: geometry.position,
     aberrations: setupAberrations(geometry),
-    recordedStops: shots[mainShot(shots)]?.stops ?? null,
+    recordedStops: 0,
     centreFilterStops: geometry.settings.exposure.centreFilterStops ?? 0,
     sun: toward(scene.light ?? OVER_THE_SHOULDER),
     camera: {

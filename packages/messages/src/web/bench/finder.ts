@@ -14,7 +14,8 @@ export const finderText = catalogue({
   sharpEnough: 'sharp enough',
   falloff: 'falloff',
   exposureAsSet: 'exposure as set',
-  exposureUnknown: 'The exposure is unknown: enter a meter reading in the step Expose.',
+  notMetered: 'Shown as metered: enter a meter reading in the step Expose to see it as recorded.',
+  exposureUnknown: 'Shown as metered: the exposure is unknown; the checks say which value is missing.',
   recordedAsMetered: 'The image centre is recorded as metered.',
   recordedOff:
     'The image centre is recorded {stops} {stops, plural, one {stop} other {stops}} {brighter, select, yes {brighter} other {darker}} than metered.',
