@@ -3,7 +3,7 @@ import { setNonce } from 'get-nonce';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
-import { App } from './app/App';
+import { App, aboutToCome } from './app/App';
 import { store } from './store/store';
 import { applyTheme } from './store/theme';
 import './styles/main.css';
@@ -15,10 +15,13 @@ if (nonce) setNonce(nonce);
 applyTheme();
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no root to draw into');
-createRoot(root).render(
-  <StrictMode>
-    <Provider store={store}>
-      <App />
-    </Provider>
-  </StrictMode>,
+// Not awaited at this level: the parts import this file’s own bundle, which would wait for them.
+void aboutToCome(location.pathname).then(() =>
+  createRoot(root).render(
+    <StrictMode>
+      <Provider store={store}>
+        <App />
+      </Provider>
+    </StrictMode>,
+  ),
 );

@@ -1,13 +1,23 @@
 import { appText } from '@gangway/messages/web/app';
 import { say } from '@gangway/messages/say';
 import { Suspense } from 'react';
-import { createBrowserRouter, Navigate, Outlet, RouterProvider, useLocation, useParams, useRouteError } from 'react-router';
+import {
+  createBrowserRouter,
+  matchRoutes,
+  Navigate,
+  Outlet,
+  RouterProvider,
+  useLocation,
+  useParams,
+  useRouteError,
+  type RouteObject,
+} from 'react-router';
 import { Sheets } from '../palette/Sheets';
 import { NotesProvider } from '../ui/Notes';
 import { SlotsProvider, type Slots } from '../ui/Slots';
 import { TopBar } from '../ui/TopBar';
 import { TextLink } from '../ui/TextButton';
-import { lazyPart, preloadParts } from '../ui/lazyPart';
+import { lazyPart, preloadParts, type LazyPart } from '../ui/lazyPart';
 import { askFirst } from './askFirst';
 import { FieldHelp } from './FieldHelp';
 
@@ -100,33 +110,37 @@ function EarlierSetup() {
   return <Navigate to={`${pathname.replace('/stands/', '/setups/')}${search}`} replace />;
 }
 
-const router = createBrowserRouter([
+/** A page under an address, with what loads it. */
+const page = (path: string, Part: LazyPart<object>): RouteObject => ({ path, element: <Part />, handle: Part.load });
+
+const routes: RouteObject[] = [
   {
     element: <Frame />,
     errorElement: <Broken />,
     children: [
-      { path: '/', element: <Navigate to="/jobs" replace /> },
-      { path: '/jobs', element: <JobsPage /> },
-      { path: '/jobs/:jobId', element: <JobsPage /> },
-      { path: '/jobs/:jobId/setups/:setupId', element: <BenchPage /> },
-      { path: '/jobs/:jobId/setups/:setupId/proof', element: <ProofPage /> },
-      { path: '/jobs/:jobId/log', element: <LogPage /> },
+      { path: '/', element: <Navigate to="/jobs" replace />, handle: JobsPage.load },
+      page('/jobs', JobsPage),
+      page('/jobs/:jobId', JobsPage),
+      page('/jobs/:jobId/setups/:setupId', BenchPage),
+      page('/jobs/:jobId/setups/:setupId/proof', ProofPage),
+      page('/jobs/:jobId/log', LogPage),
       {
         path: '/kit',
         element: <kit.Frame />,
+        handle: kit.Frame.load,
         children: [
           { index: true, element: <Navigate to="/kit/rigs" replace /> },
-          { path: 'rigs', element: <kit.Rigs /> },
-          { path: 'rigs/:rigId', element: <kit.Rig /> },
-          { path: 'rigs/:rigId/card', element: <kit.Card /> },
-          { path: 'items/:kind', element: <kit.Items /> },
-          { path: 'compare', element: <kit.Compare /> },
-          { path: 'import', element: <kit.Import /> },
+          page('rigs', kit.Rigs),
+          page('rigs/:rigId', kit.Rig),
+          page('rigs/:rigId/card', kit.Card),
+          page('items/:kind', kit.Items),
+          page('compare', kit.Compare),
+          page('import', kit.Import),
         ],
       },
-      { path: '/first', element: <FirstPage /> },
-      { path: '/calculators', element: <CalculatorsPage /> },
-      { path: '/calculators/:name', element: <CalculatorsPage /> },
+      page('/first', FirstPage),
+      page('/calculators', CalculatorsPage),
+      page('/calculators/:name', CalculatorsPage),
       // Earlier addresses.
       { path: '/jobs/:jobId/stands/:setupId/*', element: <EarlierSetup /> },
       { path: '/guide', element: <Navigate to="/calculators" replace /> },
@@ -134,10 +148,25 @@ const router = createBrowserRouter([
       { path: '*', element: <Nowhere /> },
     ],
   },
-]);
+];
+
+/** So long the page waits for what it begins with before it shows that it is loading, ms. */
+const SOON_MS = 250;
+
+/**
+ * Waits for the parts and first answers of the page at an address where they are about
+ * to come: a page that shows “Loading” first is ready later.
+ */
+export async function aboutToCome(path: string): Promise<void> {
+  const loads = (matchRoutes(routes, path) ?? []).map(({ route }) => route.handle as LazyPart<object>['load'] | undefined);
+  // Where a part cannot be loaded, its place in the page says so.
+  const come = Promise.allSettled([...loads.map((load) => load?.()), askFirst(path)]);
+  await Promise.race([come, new Promise((resolve) => setTimeout(resolve, SOON_MS))]);
+}
+
+const router = createBrowserRouter(routes);
 
 addEventListener('load', preloadParts);
-askFirst(location.pathname);
 
 export function App() {
   return <RouterProvider router={router} />;

@@ -56,6 +56,8 @@ export function JobsPage() {
 
   const first = jobs?.find(({ id }) => id === lastJob()) ?? jobs?.[0];
   const opens = jobId === undefined ? first?.id : undefined;
+  // Shown at once, while its address is still on the way.
+  const shown = jobId ?? opens;
   useEffect(() => {
     // Only from here: somebody may already be on the way to another page that is still being fetched.
     if (opens !== undefined && location.pathname === '/jobs') void navigate(`/jobs/${opens}`, { replace: true });
@@ -119,8 +121,8 @@ export function JobsPage() {
         </nav>
         <main className="min-w-0 p-6 max-md:p-4">
           {/* With the list, which stands over it on a phone. */}
-          {jobId !== undefined && !isLoading && (
-            <OpenJob key={jobId} jobId={jobId} summary={jobs?.find(({ id }) => id === jobId) ?? null} />
+          {shown !== undefined && !isLoading && (
+            <OpenJob key={shown} jobId={shown} summary={jobs?.find(({ id }) => id === shown) ?? null} />
           )}
           {jobs?.length === 0 && jobId === undefined && (
             <div className="max-w-md">

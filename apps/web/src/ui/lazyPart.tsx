@@ -4,6 +4,12 @@ import { ErrorNote } from './ErrorNote';
 
 type PropsOf<C> = C extends (props: infer P) => ReactNode ? (P extends object ? P : object) : never;
 
+/** A component that is loaded when it is shown, or when its `load` is called. */
+export type LazyPart<P> = ComponentType<P> & {
+  /** Loads it, so that it is drawn at once; where that fails, it tries again as it is shown. */
+  readonly load: () => Promise<void>;
+};
+
 /** What is not loaded yet, in the order in which it became known. */
 const waiting: (() => Promise<unknown>)[] = [];
 
@@ -24,16 +30,21 @@ function retryAll(): void {
  * @param load fetches the module that has the part
  * @param name the name under which the module exports it
  */
-export function lazyPart<M, K extends keyof M>(load: () => Promise<M>, name: K): ComponentType<PropsOf<M[K]>> {
+export function lazyPart<M, K extends keyof M>(load: () => Promise<M>, name: K): LazyPart<PropsOf<M[K]>> {
   type Props = PropsOf<M[K]>;
   waiting.push(load);
   // What is exported under the name is the component with these properties.
-  const fresh = () => lazy(async () => ({ default: (await load())[name] as ComponentType<Props> }));
+  const component = async () => (await load())[name] as ComponentType<Props>;
+  const fresh = () => lazy(async () => ({ default: await component() }));
+  // What is here already does not wait, not even the moment that React waits for anything that may have to.
+  let here: ComponentType<Props> | null = null;
   // Outside of the component: one that waits for its part is drawn anew from nothing.
   let Loaded = fresh();
-  return function Part(props: Props) {
+  function Part(props: Props) {
     const [attempt, setAttempt] = useState(0);
-    const Now = Loaded;
+    // One of both for as long as it is shown: what changes its kind loses what was entered in it.
+    const [Early] = useState<{ readonly Here: ComponentType<Props> | null }>(() => ({ Here: here }));
+    const Now = Early.Here ?? Loaded;
     return (
       <PartBoundary
         key={attempt}
@@ -47,7 +58,11 @@ export function lazyPart<M, K extends keyof M>(load: () => Promise<M>, name: K):
         <Now {...props} />
       </PartBoundary>
     );
+  }
+  const loadNow = async () => {
+    here = await component();
   };
+  return Object.assign(Part, { load: loadNow });
 }
 
 /** Why a browser could not load a part, as it says so. */
