@@ -1,6 +1,7 @@
 import { uiText } from '@gangway/messages/web/ui';
 import { Component, lazy, useState, type ComponentType, type ReactNode } from 'react';
 import { ErrorNote } from './ErrorNote';
+import { whenLetGo } from '../store/pressed';
 
 type PropsOf<C> = C extends (props: infer P) => ReactNode ? (P extends object ? P : object) : never;
 
@@ -108,9 +109,10 @@ export function whenQuiet(run: () => void): void {
   else setTimeout(() => whenQuiet(run), left);
 }
 
-/** Fetches what is not loaded yet, one part after the other, whenever the page is idle. */
+/** Fetches what is not loaded yet, one part after the other, whenever the page is idle and nothing is dragged. */
 export function preloadParts(): void {
-  const idle = typeof requestIdleCallback === 'function' ? requestIdleCallback : (then: () => void) => setTimeout(then, 200);
+  const soon = typeof requestIdleCallback === 'function' ? requestIdleCallback : (then: () => void) => setTimeout(then, 200);
+  const idle = (then: () => void): unknown => soon(() => whenLetGo(then));
   const next = (): void => {
     const load = waiting.shift();
     if (!load) {

@@ -1,20 +1,45 @@
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { isPressed, onLetGo } from '../store/pressed';
+import { onBeat } from './beat';
 
-/** Whether a pointer is down anywhere on the page, and who waits for it to be let go. */
-let pressed = false;
-const waiting = new Set<() => void>();
-addEventListener('pointerdown', () => (pressed = true), { capture: true });
-for (const end of ['pointerup', 'pointercancel', 'blur'] as const) {
-  addEventListener(
-    end,
-    ({ target }) => {
-      // A press moves the focus from one thing to another: only the whole window's leaving ends it.
-      if (end === 'blur' && target !== window) return;
-      pressed = false;
-      for (const show of [...waiting]) show();
+/**
+ * A value that follows another after a wait that is asked for at each change,
+ * ms; 0 for at once. What changes while it waits does not begin it anew: a
+ * timer set and cleared at every step of a drag costs more than what it saves.
+ */
+function useFollowing<T>(value: T, waitMs: (shownAt: number) => number): T {
+  const [shown, setShown] = useState(value);
+  const latest = useRef(value);
+  const shownAt = useRef(-Infinity);
+  const cancel = useRef<(() => void) | null>(null);
+  useLayoutEffect(() => {
+    latest.current = value;
+    if (value === shown || cancel.current) return;
+    const show = () => {
+      cancel.current?.();
+      cancel.current = null;
+      shownAt.current = performance.now();
+      setShown(latest.current);
+    };
+    const ms = waitMs(shownAt.current);
+    if (ms <= 0) {
+      show();
+      return;
+    }
+    const [offBeat, end] = [ms < Infinity ? onBeat(ms, show) : null, onLetGo(show)];
+    cancel.current = () => {
+      offBeat?.();
+      end();
+    };
+  });
+  useEffect(
+    () => () => {
+      cancel.current?.();
+      cancel.current = null;
     },
-    { capture: true },
+    [],
   );
+  return shown;
 }
 
 /**
@@ -24,34 +49,12 @@ for (const end of ['pointerup', 'pointercancel', 'blur'] as const) {
  * from what is out of date.
  */
 export function useThrottled<T>(value: T, everyMs: number): T {
-  const [shown, setShown] = useState(value);
-  const last = useRef(-Infinity);
-  useLayoutEffect(() => {
-    if (value === shown) return;
-    const show = () => {
-      last.current = performance.now();
-      setShown(value);
-    };
-    if (!pressed) {
-      show();
-      return;
-    }
-    const timer = setTimeout(show, Math.max(0, last.current + everyMs - performance.now()));
-    waiting.add(show);
-    return () => {
-      clearTimeout(timer);
-      waiting.delete(show);
-    };
-  }, [value, shown, everyMs]);
-  return shown;
+  return useFollowing(value, (shownAt) => (isPressed() ? shownAt + everyMs - performance.now() : 0));
 }
-
-/** As long as a timer can wait, ms. */
-const LONGEST_MS = 2 ** 31 - 1;
 
 /** A value that follows another once what is dragged is let go: for what is read aloud, not seen. */
 export function useAtRest<T>(value: T): T {
-  return useThrottled(value, LONGEST_MS);
+  return useFollowing(value, () => (isPressed() ? Infinity : 0));
 }
 
 /**
@@ -60,21 +63,5 @@ export function useAtRest<T>(value: T): T {
  * text whose every change would make the browser lay the page out anew.
  */
 export function useCalm(words: string, everyMs: number): string {
-  const [shown, setShown] = useState(words);
-  const last = useRef(-Infinity);
-  useLayoutEffect(() => {
-    if (words === shown) return;
-    const show = () => {
-      last.current = performance.now();
-      setShown(words);
-    };
-    const wait = last.current + everyMs - performance.now();
-    if (wait <= 0) {
-      show();
-      return;
-    }
-    const timer = setTimeout(show, wait);
-    return () => clearTimeout(timer);
-  }, [words, shown, everyMs]);
-  return shown;
+  return useFollowing(words, (shownAt) => shownAt + everyMs - performance.now());
 }

@@ -2,7 +2,7 @@ import { focusText } from '@gangway/messages/core/focus';
 import { say } from '@gangway/messages/say';
 import { CoreError, requirePositive } from '../errors';
 import { lensAxis } from '../space/axis';
-import { cross, dot, length, scaled, type Vec3 } from '../space/vector';
+import { dot, type Vec3 } from '../space/vector';
 
 export interface BlurAtInput {
   /** Focal length, mm. */
@@ -41,47 +41,41 @@ export function blurAt({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM, p
   requirePositive('imageMm', imageMm);
   requirePositive('fNumber', fNumber);
   requirePositive('pupilRatio', pupilRatio);
-  const p = scaled(pointM, 1000);
-  const l = lensAxis(tiltDeg, swingDeg);
-  if (p[2] <= 0 || dot(p, l) <= 0) {
+  // In scalars, not vectors: a drag asks for hundreds of blurs between two pictures.
+  const [px, py, pz] = [pointM[0] * 1000, pointM[1] * 1000, pointM[2] * 1000];
+  const [lx, ly, lz] = lensAxis(tiltDeg, swingDeg);
+  const along = px * lx + py * ly + pz * lz;
+  if (pz <= 0 || along <= 0) {
     throw new CoreError('pin_not_in_front', ['pointM', 2], say(focusText.thePointLiesBehindThe, { pointm: pointM[2] }));
   }
   const f = focalMm;
-  const v = imageMm;
   // Q = −P·f/k. Everything is kept multiplied by k, so that an image at infinity (k = 0) is nothing special,
   // and counted from where the ray through the centre meets the back, so that a point in focus gives exactly nothing.
-  const k = dot(p, l) - f;
-  const defocus = k * v - p[2] * f;
-  const [e1, e2] = acrossAxis(l);
+  const k = along - f;
+  const defocus = k * imageMm - pz * f;
+  // Two unit vectors across the axis and across each other, the first of them level.
+  const level = Math.hypot(lz, lx);
+  const [ax, az] = [lz / level, -lx / level];
+  const [bx, by, bz] = [ly * az, lz * ax - lx * az, -ly * ax];
   // The middle of the exit pupil: the focal point behind the lens is p·f from it.
-  const exit = scaled(l, f * (pupilRatio - 1));
-  const row = (i: 0 | 1): Vec3 => {
-    const slope = p[i] / p[2];
-    return [defocus * (e1[i] - slope * e1[2]), defocus * (e2[i] - slope * e2[2]), defocus * (exit[i] - slope * exit[2])];
-  };
-  const x = row(0);
-  const y = row(1);
-  const w: Vec3 = [-e1[2] * k, -e2[2] * k, -p[2] * f - exit[2] * k];
+  const behind = f * (pupilRatio - 1);
+  // Where the rays of the rim meet the back, right and up, as rows over the two vectors and the middle.
+  const [slopeX, slopeY] = [px / pz, py / pz];
+  const [x1, x2, x3] = [defocus * (ax - slopeX * az), defocus * (bx - slopeX * bz), defocus * behind * (lx - slopeX * lz)];
+  const [y1, y2, y3] = [defocus * (0 - slopeY * az), defocus * (by - slopeY * bz), defocus * behind * (ly - slopeY * lz)];
+  const [w1, w2, w3] = [-az * k, -bz * k, -pz * f - behind * lz * k];
   const r2 = ((pupilRatio * f) / (2 * fNumber)) ** 2;
-  const through = (a: Vec3, b: Vec3): number => r2 * (a[0] * b[0] + a[1] * b[1]) - a[2] * b[2];
-  const ww = through(w, w);
+  const ww = r2 * (w1 * w1 + w2 * w2) - w3 * w3;
   if (!(ww < 0)) {
     throw new CoreError('blur_unbounded', ['pointM'], focusText.someRaysFromThisPoint);
   }
-  const cx = through(x, w) / ww;
-  const cy = through(y, w) / ww;
-  const xx = cx * cx - through(x, x) / ww;
-  const yy = cy * cy - through(y, y) / ww;
-  const xy = cx * cy - through(x, y) / ww;
+  const cx = (r2 * (x1 * w1 + x2 * w2) - x3 * w3) / ww;
+  const cy = (r2 * (y1 * w1 + y2 * w2) - y3 * w3) / ww;
+  const xx = cx * cx - (r2 * (x1 * x1 + x2 * x2) - x3 * x3) / ww;
+  const yy = cy * cy - (r2 * (y1 * y1 + y2 * y2) - y3 * y3) / ww;
+  const xy = cx * cy - (r2 * (x1 * y1 + x2 * y2) - x3 * y3) / ww;
   const largest = (xx + yy) / 2 + Math.hypot((xx - yy) / 2, xy);
   return 2 * Math.sqrt(Math.max(0, largest));
-}
-
-/** Two unit vectors across an axis and across each other. */
-function acrossAxis(l: Vec3): readonly [Vec3, Vec3] {
-  const level = cross([0, 1, 0], l);
-  const e1 = scaled(level, 1 / length(level));
-  return [e1, cross(l, e1)];
 }
 
 export interface BlurByFormulaInput {

@@ -23,7 +23,7 @@ function useSame<T>(list: readonly T[]): readonly T[] {
 }
 
 /** While something is dragged the bar under the apertures that hold follows at most so often, ms. */
-const HOLDS_MS = 150;
+const HOLDS_MS = 300;
 
 /** How the frame is turned, what is focused on, and the aperture. Each is drawn anew only when it changes. */
 export function FrameControls({ geometry }: { readonly geometry: Geometry }) {
