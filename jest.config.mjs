@@ -20,6 +20,7 @@ const project = (displayName, root, more = {}) => ({
     '^@gangway/core/(.*)$': '<rootDir>/packages/core/src/$1',
     '^@gangway/contract/(.*)$': '<rootDir>/packages/contract/src/$1',
     '^@gangway/messages/(.*)$': '<rootDir>/packages/messages/src/$1',
+    '^@gangway/vision/(.*)$': '<rootDir>/packages/vision/src/$1',
   },
   ...more,
 });
@@ -29,6 +30,7 @@ export default {
     project('core', 'packages/core/src'),
     project('messages', 'packages/messages/src'),
     project('contract', 'packages/contract/src'),
+    project('vision', 'packages/vision/src'),
     project('web', 'apps/web/src'),
     project('command line', 'bin/src'),
     project('server', 'apps/server/src'),

@@ -7,7 +7,7 @@ import { fileURLToPath, pathToFileURL } from 'node:url';
 
 const here = dirname(realpathSync(fileURLToPath(import.meta.url)));
 const bundle = join(here, 'dist', 'gangway.mjs');
-const sources = [join(here, 'src'), ...['core', 'contract', 'messages'].map((name) => join(here, '..', 'packages', name, 'src'))];
+const sources = [join(here, 'src'), ...['core', 'contract', 'messages', 'vision'].map((name) => join(here, '..', 'packages', name, 'src'))];
 
 function newest(path) {
   const stat = statSync(path);
@@ -19,9 +19,13 @@ if (!existsSync(bundle) || statSync(bundle).mtimeMs < Math.max(...sources.map(ne
   try {
     const { build } = await import('esbuild');
     await build({
-      entryPoints: [join(here, 'src', 'main.ts')],
-      outfile: bundle,
+      entryPoints: { gangway: join(here, 'src', 'main.ts') },
+      outdir: dirname(bundle),
+      outExtension: { '.js': '.mjs' },
       bundle: true,
+      // What reads pictures is loaded by the commands that need it.
+      splitting: true,
+      external: ['sharp', '@techstark/opencv-js'],
       platform: 'node',
       format: 'esm',
       target: 'node20',

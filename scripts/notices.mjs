@@ -6,7 +6,7 @@ import { root } from './lib/paths.mjs';
 import { main, say } from './lib/say.mjs';
 
 const FILE = join(root, 'THIRD-PARTY-NOTICES.md');
-const WORKSPACES = ['packages/core', 'packages/messages', 'packages/contract', 'apps/server', 'apps/web', 'bin'];
+const WORKSPACES = ['packages/core', 'packages/messages', 'packages/contract', 'packages/vision', 'apps/server', 'apps/web', 'bin'];
 
 const read = (path) => JSON.parse(readFileSync(path, 'utf8'));
 

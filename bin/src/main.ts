@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { say } from '@gangway/messages/say';
+import { cliPlateText } from '@gangway/messages/cli/plate';
 import { mainText } from '@gangway/messages/cli/main';
 import { cliSettleText } from '@gangway/messages/cli/settle';
 import { Command, CommanderError, Option } from 'commander';
@@ -10,6 +11,7 @@ import { batch, help, list, single } from './calc';
 import { check, demo, listChecks } from './check';
 import { completion } from './completion';
 import { FORMATS, type Format } from './format';
+import type { HeightOptions, PlateOptions, ViewOptions } from './plate';
 import { MAY_NAMES, settleAll } from './settle';
 
 const SHAPES = { given: '{calc, in}', answered: '{out}', refused: '{error}' };
@@ -39,6 +41,13 @@ const EXAMPLES = [
       ['check --list', mainText.listChecks],
       ['check < setups.json', say(mainText.runChecks, { given: '{settings}' })],
       ['settle < setups.json', say(cliSettleText.settle, { given: '{settings}' })],
+      ...(
+        [
+          ['level', cliPlateText.level],
+          ['height', cliPlateText.height],
+          ['view', cliPlateText.view],
+        ] as const
+      ).map(([name, does]) => [['plate', name, '<file>'].join(' '), does] as const),
       ['demo', mainText.demo],
       ['completion', cliSettleText.completion],
       ...BACKUPS.map(([name, does]) => [[name, '<file>'].join(' '), does] as const),
@@ -110,6 +119,7 @@ export async function main(args: readonly string[]): Promise<number> {
     .action(async () => {
       code = await demo();
     });
+  plateCommands(program, (done) => (code = done));
   for (const [name, description] of BACKUPS) {
     program
       .command(`${name} <file>`)
@@ -125,6 +135,44 @@ export async function main(args: readonly string[]): Promise<number> {
     if (!(error instanceof CommanderError)) throw error;
     return error.exitCode === 0 ? 0 : 2;
   }
+}
+
+/** An option that takes a value, as it is typed. */
+const valued = (name: string, value: string): string => `--${name} <${value}>`;
+
+/** The commands on a photograph of the place. What reads pictures is loaded for them alone. */
+function plateCommands(program: Command, answer: (code: number) => void): void {
+  const plate = program.command('plate').description(cliPlateText.plate);
+  const on = (name: string, description: string): Command =>
+    plate.command(`${name} <file>`).description(description).option(valued('equivalent', 'mm'), cliPlateText.equivalent);
+  const held = (command: Command): Command =>
+    command.option(valued('pitch', 'deg'), cliPlateText.pitch).option(valued('roll', 'deg'), cliPlateText.roll);
+  on('level', cliPlateText.level).action(async (file: string, options: PlateOptions) => {
+    const { plateLevel } = await import('./plate');
+    answer(await plateLevel(file, options));
+  });
+  held(on('height', cliPlateText.height))
+    .requiredOption(valued('foot', 'u,v'), cliPlateText.foot)
+    .requiredOption(valued('top', 'u,v'), cliPlateText.top)
+    .requiredOption(valued('camera-height', 'm'), cliPlateText.cameraHeight)
+    .action(async (file: string, options: HeightOptions) => {
+      const { heightInPlate } = await import('./plate');
+      answer(await heightInPlate(file, options));
+    });
+  held(on('view', cliPlateText.view))
+    .requiredOption(valued('image', 'mm'), cliPlateText.image)
+    .requiredOption(valued('frame', 'mm,mm'), cliPlateText.frame)
+    .requiredOption(valued('out', 'png'), cliPlateText.out)
+    .option(valued('rise', 'mm'), cliPlateText.rise, '0')
+    .option(valued('shift', 'mm'), cliPlateText.shift, '0')
+    .option(valued('yaw', 'deg'), cliPlateText.yaw, '0')
+    .option(valued('rig-pitch', 'deg'), cliPlateText.rigPitch, '0')
+    .option(valued('rig-roll', 'deg'), cliPlateText.rigRoll, '0')
+    .option(valued('pixels', 'px'), cliPlateText.pixels, '1600')
+    .action(async (file: string, options: ViewOptions) => {
+      const { plateView } = await import('./plate');
+      answer(await plateView(file, options));
+    });
 }
 
 function helpOf(command: Command): number {

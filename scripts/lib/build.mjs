@@ -9,6 +9,7 @@ const SHARED = [
   'packages/core/src',
   'packages/messages/src',
   'packages/contract/src',
+  'packages/vision/src',
   'package-lock.json',
   'tsconfig.json',
   'scripts/lib/build.mjs',

@@ -32,6 +32,7 @@ beforeAll(() => {
     ['core', 'packages/core'],
     ['contract', 'packages/contract'],
     ['messages', 'packages/messages'],
+    ['vision', 'packages/vision'],
   ] as const)
     symlinkSync(join(scratch, path), join(modules, '@gangway', name));
 });

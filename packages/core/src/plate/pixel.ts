@@ -2,10 +2,16 @@ import { degrees, radians } from '../angles';
 import { requirePositive } from '../errors';
 import type { Vec3 } from '../space/vector';
 
+/** A photograph as lenses draw that keep lines straight. */
+export interface FlatPlate {
+  readonly kind: 'flat';
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly focalPx: number;
+}
+
 /** A photograph as it is projected: flat, with its focal length in pixels, or a whole sphere of 2:1. */
-export type PlateProjection =
-  | { readonly kind: 'flat'; readonly widthPx: number; readonly heightPx: number; readonly focalPx: number }
-  | { readonly kind: 'sphere'; readonly widthPx: number; readonly heightPx: number };
+export type PlateProjection = FlatPlate | { readonly kind: 'sphere'; readonly widthPx: number; readonly heightPx: number };
 
 /** A place of a picture, px from its upper left corner: to the right and down. */
 export type Pixel = readonly [u: number, v: number];

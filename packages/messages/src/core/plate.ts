@@ -72,4 +72,12 @@ export const plateText = catalogue({
   wrongSide: 'The top lies below the foot, so that no height fits; exchange them.',
   sphereHasNoFocal: 'focalPx must be null for a sphere: its scale is fixed by its size.',
   flatNeedsFocal: 'focalPx must be given for a flat photograph.',
+  notAPicture: 'The file must be a JPEG, PNG, TIFF or WebP picture; it cannot be read as one.',
+  wrongFormat: 'The file must be a JPEG, PNG, TIFF or WebP picture; it is {format}.',
+  tooManyPixels: 'The picture must have at most {mostMp} megapixels; it has {width} × {height} px.',
+  panoramaRefused: 'A panorama that was put together is not one flat picture: use a single photograph, or a full sphere of 2:1.',
+  focalUnknown:
+    'The file does not say how wide the picture sees: give the 35 mm equivalent of its focal length (main camera of a phone: 24–28 mm).',
+  moreThanNothing: '{name} must be more than 0; you entered {value}.',
+  noLinesFound: 'No lines were found that stand upright: give pitch and roll.',
 });

@@ -1,0 +1,66 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import truth from '../../packages/vision/checks/plates/truth.json';
+
+const NAME = 'plate-01-08.jpg';
+const FILE = join('packages/vision/checks/plates', NAME);
+const gangway = (...args: readonly string[]) =>
+  spawnSync('node', ['bin/gangway.mjs', 'plate', ...args], { encoding: 'utf8', timeout: 60_000 });
+const refused = (...args: readonly string[]): unknown => {
+  const ran = gangway(...args);
+  expect(ran.status).toBe(1);
+  return (JSON.parse(ran.stderr) as { readonly error: unknown }).error;
+};
+
+describe('a photograph on the command line', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'gangway-plate-'));
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+  test('is levelled by its lines, with or without being told how wide it sees', () => {
+    const { pitchDeg, rollDeg, turnedAwayDeg } = truth[NAME];
+    for (const more of [[], ['--equivalent', '24']]) {
+      const answer = JSON.parse(gangway('level', FILE, ...more).stdout) as Readonly<Record<string, number>>;
+      expect(Object.keys(answer)).toEqual(['pitchDeg', 'rollDeg', 'turnedAwayDeg', 'uncertaintyDeg', 'sure']);
+      expect(Math.abs((answer.pitchDeg ?? NaN) - pitchDeg)).toBeLessThan(0.1);
+      expect(Math.abs((answer.rollDeg ?? NaN) - rollDeg)).toBeLessThan(0.1);
+      expect(Math.abs((answer.turnedAwayDeg ?? NaN) - turnedAwayDeg)).toBeLessThan(0.3);
+      expect(answer).toMatchObject({ sure: true });
+    }
+  });
+
+  test('gives heights, by a level that is typed or found', () => {
+    const { pitchDeg, rollDeg, cornersPx, cameraHeightM, frontHeightM } = truth[NAME];
+    const asked = [
+      ['--foot', cornersPx.leftFoot.join(',')],
+      ['--top', cornersPx.leftTop.join(',')],
+      ['--camera-height', String(cameraHeightM)],
+    ].flat();
+    const height = (...more: readonly string[]): number =>
+      (JSON.parse(gangway('height', FILE, ...asked, ...more).stdout) as { readonly heightM: number }).heightM;
+    expect(height('--pitch', String(pitchDeg), '--roll', String(rollDeg))).toBeCloseTo(frontHeightM, 3);
+    expect(height() / frontHeightM).toBeCloseTo(1, 2);
+    expect(refused('height', FILE, ...asked, '--pitch', '4')).toMatchObject({ code: 'half_a_level', path: ['roll'] });
+  });
+
+  test('is drawn through a rig into a file', async () => {
+    const out = join(folder, 'view.png');
+    const ran = gangway('view', FILE, '--image', '24', '--frame', '36,24', '--rise', '4', '--pixels', '300', '--out', out);
+    expect(JSON.parse(ran.stdout)).toMatchObject({ widthPx: 300, heightPx: 200 });
+    expect(await sharp(readFileSync(out)).metadata()).toMatchObject({ format: 'png', width: 300, height: 200 });
+  });
+
+  test('what it cannot do with it is said by name, value and what is allowed', () => {
+    expect(refused('level', join(folder, 'none.jpg'))).toMatchObject({ code: 'not_read', path: ['file'] });
+    expect(refused('level', 'package.json')).toMatchObject({ code: 'not_a_picture', path: ['file'] });
+    expect(refused('level', FILE, '--equivalent', 'wide')).toMatchObject({ code: 'not_a_number', path: ['equivalent'] });
+    expect(refused('level', FILE, '--equivalent', '-3')).toMatchObject({ code: 'not_positive', path: ['equivalentMm'] });
+    const view = ['view', FILE, '--pitch', '4', '--roll', '0', '--out', join(folder, 'x.png')];
+    expect(refused(...view, '--image', '24', '--frame', '36')).toMatchObject({ code: 'not_a_pair', path: ['frame'] });
+    expect(refused(...view, '--image', '0', '--frame', '36,24')).toMatchObject({ code: 'not_positive', path: ['image'] });
+    expect(refused(...view, '--image', '24', '--frame', '36,24', '--pixels', '3')).toMatchObject({ code: 'out_of_range' });
+    expect(gangway('level').status).toBe(2);
+  });
+});

@@ -1,0 +1,145 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { cliPlateText } from '@gangway/messages/cli/plate';
+import { plateText } from '@gangway/messages/core/plate';
+import { say } from '@gangway/messages/say';
+import { CoreError } from '@gangway/core/errors';
+import { plateHeight } from '@gangway/core/plate/height';
+import type { PlateLevel } from '@gangway/core/plate/level';
+import type { FlatPlate, Pixel } from '@gangway/core/plate/pixel';
+import { seenThroughRig } from '@gangway/core/plate/view';
+import { colourPicture, flatPlate, levelledPhotograph, pngOf, readPhotograph } from '@gangway/vision/photograph';
+import { refuse, write } from './streams';
+
+/** What is typed for any command on a photograph. */
+export interface PlateOptions {
+  readonly equivalent?: string;
+  readonly pitch?: string;
+  readonly roll?: string;
+}
+
+export interface HeightOptions extends PlateOptions {
+  readonly foot: string;
+  readonly top: string;
+  readonly cameraHeight: string;
+}
+
+export interface ViewOptions extends PlateOptions {
+  readonly image: string;
+  readonly frame: string;
+  readonly rise: string;
+  readonly shift: string;
+  readonly yaw: string;
+  readonly rigPitch: string;
+  readonly rigRoll: string;
+  readonly pixels: string;
+  readonly out: string;
+}
+
+const wrong = (code: string, name: string, words: string): CoreError => new CoreError(code, [name], words);
+
+function numberOf(name: string, typed: string): number {
+  const value = Number(typed);
+  if (typed.trim() === '' || !Number.isFinite(value))
+    throw wrong('not_a_number', name, say(cliPlateText.numberNeeded, { name, value: typed }));
+  return value;
+}
+
+const numberIn = (name: string, typed: string | undefined): number | null => (typed === undefined ? null : numberOf(name, typed));
+
+function pairOf(name: string, typed: string): Pixel {
+  const [first, second, ...more] = typed.split(',').map(Number);
+  if (first === undefined || second === undefined || more.length > 0 || !Number.isFinite(first) || !Number.isFinite(second))
+    throw wrong('not_a_pair', name, say(cliPlateText.pairNeeded, { name, value: typed }));
+  return [first, second];
+}
+
+async function bytesOf(path: string): Promise<Buffer> {
+  try {
+    return await readFile(path);
+  } catch (error) {
+    throw wrong('not_read', 'file', say(cliPlateText.cannotRead, { error: error instanceof Error ? error.message : String(error) }));
+  }
+}
+
+/** The photograph and how it was held: as typed, or as its lines say. */
+async function heldPlate(
+  file: Buffer,
+  { equivalent, pitch, roll }: PlateOptions,
+): Promise<{ readonly plate: FlatPlate; readonly level: PlateLevel }> {
+  const [pitchDeg, rollDeg] = [numberIn('pitch', pitch), numberIn('roll', roll)];
+  const equivalentMm = numberIn('equivalent', equivalent);
+  if (pitchDeg !== null && rollDeg !== null)
+    return { plate: flatPlate(await readPhotograph(file), equivalentMm), level: { pitchDeg, rollDeg } };
+  if (pitchDeg !== null || rollDeg !== null) throw wrong('half_a_level', pitchDeg === null ? 'pitch' : 'roll', cliPlateText.bothNeeded);
+  const { plate, found } = await levelledPhotograph(file, equivalentMm);
+  if (found === null) throw wrong('level_unknown', 'file', plateText.noLinesFound);
+  return { plate, level: { pitchDeg: found.pitchDeg, rollDeg: found.rollDeg } };
+}
+
+/** Runs a command on a photograph: what it cannot do it says as any other does. */
+async function answered(work: () => Promise<object>): Promise<number> {
+  try {
+    await write(JSON.stringify(await work()));
+    return 0;
+  } catch (error) {
+    if (error instanceof CoreError) return refuse({ code: error.code, path: error.path, message: error.message }, 1);
+    throw error;
+  }
+}
+
+/** How a photograph was held, from lines in it. */
+export function plateLevel(path: string, { equivalent }: Pick<PlateOptions, 'equivalent'>): Promise<number> {
+  return answered(async () => {
+    const { found } = await levelledPhotograph(await bytesOf(path), numberIn('equivalent', equivalent));
+    if (found === null) return { pitchDeg: null, rollDeg: null, turnedAwayDeg: null, uncertaintyDeg: null, sure: false };
+    const { pitchDeg, rollDeg, turnedAwayDeg, uncertaintyDeg, sure } = found;
+    return { pitchDeg, rollDeg, turnedAwayDeg, uncertaintyDeg, sure };
+  });
+}
+
+/** How high and how far away something in a photograph is. */
+export function heightInPlate(path: string, options: HeightOptions): Promise<number> {
+  return answered(async () => {
+    const { plate, level } = await heldPlate(await bytesOf(path), options);
+    const thing = { footPx: pairOf('foot', options.foot), topPx: pairOf('top', options.top) };
+    return plateHeight(plate, level, thing, numberOf('cameraHeight', options.cameraHeight));
+  });
+}
+
+/** Draws a photograph through a rig at the same place. */
+export function plateView(path: string, options: ViewOptions): Promise<number> {
+  return answered(async () => {
+    const typed = (name: 'image' | 'rise' | 'shift' | 'yaw' | 'rigPitch' | 'rigRoll' | 'pixels'): number => numberOf(name, options[name]);
+    const [widthMm, heightMm] = pairOf('frame', options.frame);
+    for (const [name, value] of [
+      ['image', typed('image')],
+      ['frame', Math.min(widthMm, heightMm)],
+    ] as const)
+      if (!(value > 0)) throw wrong('not_positive', name, say(plateText.moreThanNothing, { name, value }));
+    const widthPx = typed('pixels');
+    if (!Number.isInteger(widthPx) || widthPx < 16 || widthPx > 20_000)
+      throw wrong('out_of_range', 'pixels', say(cliPlateText.pixelsAllowed, { name: 'pixels', value: widthPx }));
+    const file = await bytesOf(path);
+    const { plate, level } = await heldPlate(file, options);
+    const { picture, covered } = seenThroughRig(
+      await colourPicture(file, Math.max(plate.widthPx, plate.heightPx)),
+      { plate, held: { yawDeg: 0, ...level } },
+      {
+        rig: {
+          turned: { yawDeg: typed('yaw'), pitchDeg: typed('rigPitch'), rollDeg: typed('rigRoll') },
+          imageMm: typed('image'),
+          riseMm: typed('rise'),
+          shiftMm: typed('shift'),
+        },
+        frame: { widthMm, heightMm },
+      },
+      widthPx,
+    );
+    try {
+      await writeFile(options.out, await pngOf(picture));
+    } catch (error) {
+      throw wrong('not_written', 'out', say(cliPlateText.cannotWrite, { error: error instanceof Error ? error.message : String(error) }));
+    }
+    return { widthPx: picture.widthPx, heightPx: picture.heightPx, covered };
+  });
+}

@@ -1,0 +1,374 @@
+import { degrees, radians } from '../angles';
+import { cameraAxes, turnedToCamera } from '../space/pose';
+import { cross, dot, length, scaled, type Vec3 } from '../space/vector';
+import { leastAlong } from './leastAlong';
+import type { PlateLevel, PlateLine } from './level';
+import { directionOf, type FlatPlate } from './pixel';
+
+/** How a photograph was held, as its lines tell. */
+export interface FoundLevel extends PlateLevel {
+  /** How far the front to which most level lines belong is turned away at the right; `null` where they are too few or do not agree. */
+  readonly turnedAwayDeg: number | null;
+  /** Of pitch and roll, one standard deviation, by how far they move as parts of the picture are left out. */
+  readonly uncertaintyDeg: number;
+  /** Of the direction of the front, in the same way. */
+  readonly awayUncertaintyDeg: number | null;
+  /** Whether the lines agree well enough, and on nothing else nearly as well. */
+  readonly sure: boolean;
+  /** Which of the lines stand upright, and which are level along the front, by their places in the list. */
+  readonly uprights: readonly number[];
+  readonly levels: readonly number[];
+}
+
+/** A line is right to this many px over its length, and to this angle however long it is: no lens draws quite straight. */
+const [ENDS_PX, NEVER_BETTER] = [0.8, radians(0.1)] as const;
+/** What is this many times as far off counts for nothing (Tukey's biweight). */
+const REACH = 3;
+/** A camera is held at most so far up or down, and so far rolled, degrees. */
+const [MOST_PITCH, MOST_ROLL] = [50, 30] as const;
+/** A line this far from upright in the picture may still be of something upright, degrees. */
+const UPRIGHT_WITHIN = 42;
+/** So many of the longest lines are tried in pairs, and of what they say so many are kept that differ by this much. */
+const [TRIED, KEPT, APART_DEG] = [80, 10, 0.6] as const;
+/** So many of the longest other lines are tried as the direction of a front. */
+const FRONTS = 120;
+/** Of lines that may stand upright, and of the others, so many of the longest are looked at. */
+const MOST_LINES = 500;
+/** In so many strips the picture is parted to see what each of them does. */
+const STRIPS = 8;
+
+interface Line {
+  /** The line, or the lines that are one, by their places in the list. */
+  readonly indices: readonly number[];
+  readonly ends: PlateLine;
+  /** Its middle, and its direction in the picture, up positive. */
+  readonly mid: readonly [number, number];
+  readonly along: readonly [number, number];
+  /** Across the plane through the lens and the line. */
+  readonly normal: Vec3;
+  readonly sigma: number;
+  /** How much it says: 1 for a line as good as any. What is long is better, but it is one line. */
+  readonly weight: number;
+  readonly stripAcross: number;
+}
+
+function lineOf(plate: FlatPlate, line: PlateLine, indices: readonly number[]): Line | null {
+  const [from, to] = [directionOf(plate, [line[0], line[1]]), directionOf(plate, [line[2], line[3]])];
+  const px = Math.hypot(line[2] - line[0], line[3] - line[1]);
+  const normal = cross(from, to);
+  if (!(px > 0) || !(length(normal) > 0)) return null;
+  const sigma = Math.hypot(ENDS_PX / px, NEVER_BETTER);
+  return {
+    indices,
+    ends: line,
+    mid: [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2],
+    along: [(line[2] - line[0]) / px, -(line[3] - line[1]) / px],
+    normal: scaled(normal, 1 / length(normal)),
+    sigma,
+    weight: NEVER_BETTER / sigma,
+    stripAcross: Math.min(STRIPS - 1, Math.max(0, Math.floor((STRIPS * (line[0] + line[2])) / 2 / plate.widthPx))),
+  };
+}
+
+/** Lines are one where the ends of each lie so near to the other, px, and what is between them is at most so many times as long as they are. */
+const [ONE_PX, ONE_GAP] = [1.5, 3] as const;
+
+/** Lines that lie on one, as the pieces of an edge that something stands before, put together: what is long counts once. */
+function joined(plate: FlatPlate, lines: readonly Line[]): readonly Line[] {
+  const left = [...lines];
+  const found: Line[] = [];
+  for (let line = left.shift(); line; line = left.shift()) {
+    let whole = line;
+    for (let i = 0; i < left.length; i++) {
+      const other = left[i];
+      const longer = other && together(whole.ends, other.ends);
+      const next = longer && lineOf(plate, longer, [...whole.indices, ...other.indices]);
+      if (!next) continue;
+      whole = next;
+      left.splice(i, 1);
+      // What was too far from the shorter line may belong to the longer one.
+      i = -1;
+    }
+    found.push(whole);
+  }
+  return found.sort((a, b) => b.weight - a.weight);
+}
+
+/** From end to end of two lines that are one; `null` where they are two. */
+function together([x1, y1, x2, y2]: PlateLine, [x3, y3, x4, y4]: PlateLine): PlateLine | null {
+  const [long, short] = [Math.hypot(x2 - x1, y2 - y1), Math.hypot(x4 - x3, y4 - y3)];
+  const [ux, uy] = [(x2 - x1) / long, (y2 - y1) / long];
+  const off = (x: number, y: number): number => Math.abs((y - y1) * ux - (x - x1) * uy);
+  const at = (x: number, y: number): number => (x - x1) * ux + (y - y1) * uy;
+  if (Math.max(off(x3, y3), off(x4, y4)) > ONE_PX) return null;
+  const [a, b] = [at(x3, y3), at(x4, y4)];
+  const gap = Math.max(0, Math.min(a, b) - long, -Math.max(a, b));
+  if (gap > ONE_GAP * Math.min(long, short)) return null;
+  const ends = [
+    [0, x1, y1],
+    [long, x2, y2],
+    [a, x3, y3],
+    [b, x4, y4],
+  ] as const;
+  const first = ends.reduce((best, each) => (each[0] < best[0] ? each : best));
+  const last = ends.reduce((best, each) => (each[0] > best[0] ? each : best));
+  return [first[1], first[2], last[1], last[2]];
+}
+
+/** By what angle a line misses a direction, in its own uncertainty. */
+function miss({ mid: [x, y], along: [dx, dy], sigma }: Line, [vx, vy, vz]: Vec3): number {
+  const [gx, gy] = [vx - x * vz, vy - y * vz];
+  const far = Math.hypot(gx, gy);
+  return far === 0 ? 0 : Math.asin(Math.max(-1, Math.min(1, (dx * gy - dy * gx) / far))) / sigma;
+}
+
+const biweight = (r: number): number => (Math.abs(r) >= REACH ? 0 : (1 - (r / REACH) ** 2) ** 2);
+
+const support = (lines: readonly Line[], direction: Vec3): number =>
+  lines.reduce((sum, line) => sum + line.weight * biweight(miss(line, direction)), 0);
+
+const levelOf = ([x, y, z]: Vec3): PlateLevel => ({
+  pitchDeg: degrees(Math.asin(Math.max(-1, Math.min(1, z)))),
+  rollDeg: degrees(Math.atan2(-x, y)),
+});
+const upOf = (level: PlateLevel): Vec3 => turnedToCamera(cameraAxes({ yawDeg: 0, ...level }), [0, 1, 0]);
+const alongOf = (level: PlateLevel, awayDeg: number): Vec3 =>
+  turnedToCamera(cameraAxes({ yawDeg: 0, ...level }), [Math.cos(radians(awayDeg)), 0, Math.sin(radians(awayDeg))]);
+
+const apartDeg = (a: Vec3, b: Vec3): number => degrees(Math.acos(Math.min(1, Math.abs(dot(a, b)))));
+
+const upwards = (v: Vec3): Vec3 => (v[1] < 0 ? scaled(v, -1) : v);
+
+function heldSo(up: Vec3): boolean {
+  const { pitchDeg, rollDeg } = levelOf(up);
+  return Math.abs(pitchDeg) <= MOST_PITCH && Math.abs(rollDeg) <= MOST_ROLL;
+}
+
+/** The direction that most lines of a list point to, from one near it. */
+function settledOn(lines: readonly Line[], start: Vec3): Vec3 {
+  let direction = start;
+  for (let round = 0; round < 4; round++) {
+    const found = leastAlong(
+      lines.map((line) => {
+        const w = biweight(miss(line, direction));
+        return scaled(line.normal, Math.sqrt(w) / line.sigma);
+      }),
+    );
+    if (found === null || found.next <= 0) break;
+    direction = upwards(found.direction);
+  }
+  return direction;
+}
+
+interface Guess {
+  readonly up: Vec3;
+  readonly awayDeg: number | null;
+  readonly score: number;
+  readonly upright: number;
+}
+
+/** What pairs of lines say about what is up, the best supported first. */
+function guesses(standing: readonly Line[], all: readonly Line[]): readonly Guess[] {
+  const tried = standing.slice(0, TRIED);
+  const ups: { readonly up: Vec3; readonly score: number }[] = [];
+  for (const [i, first] of tried.entries())
+    for (const second of tried.slice(i + 1)) {
+      const meet = cross(first.normal, second.normal);
+      const size = length(meet);
+      if (size < 1e-4) continue;
+      const up = upwards(scaled(meet, 1 / size));
+      if (heldSo(up)) ups.push({ up, score: support(standing, up) });
+    }
+  ups.sort((a, b) => b.score - a.score);
+  const kept: Guess[] = [];
+  for (const { up: rough } of ups.slice(0, 150)) {
+    if (kept.length >= KEPT) break;
+    if (kept.some((each) => apartDeg(each.up, rough) < APART_DEG)) continue;
+    const up = settledOn(standing, rough);
+    if (!heldSo(up) || kept.some((each) => apartDeg(each.up, up) < APART_DEG)) continue;
+    const upright = support(standing, up);
+    const { awayDeg, level } = frontAlong(all, up);
+    kept.push({ up, awayDeg, upright, score: upright + level });
+  }
+  return kept.sort((a, b) => b.score - a.score);
+}
+
+/** The level direction that most lines point to that do not stand upright. */
+function frontAlong(all: readonly Line[], up: Vec3): { readonly awayDeg: number | null; readonly level: number } {
+  const others = all.filter((line) => Math.abs(miss(line, up)) > REACH);
+  const held = levelOf(up);
+  const axes = cameraAxes({ yawDeg: 0, ...held });
+  let [best, most] = [null as number | null, 0];
+  for (const { normal } of others.slice(0, FRONTS)) {
+    const level = cross(normal, up);
+    if (length(level) < 1e-6) continue;
+    const right = turnedToCamera(axes, [1, 0, 0]);
+    const ahead = turnedToCamera(axes, [0, 0, 1]);
+    const [x, z] = [dot(level, right), dot(level, ahead)];
+    const awayDeg = degrees(x < 0 ? Math.atan2(-z, -x) : Math.atan2(z, x));
+    const score = support(others, alongOf(held, awayDeg));
+    if (score > most) [best, most] = [awayDeg, score];
+  }
+  return { awayDeg: best, level: most };
+}
+
+interface Fit {
+  readonly pitchDeg: number;
+  readonly rollDeg: number;
+  readonly awayDeg: number | null;
+}
+
+/** Lines that agree better than was allowed for are held to that, down to this share. */
+const LEAST_SCALE = 0.35;
+
+/** How widely values within reach scatter, as the standard deviation of a normal distribution with their median. */
+function spread(values: readonly number[]): number {
+  const sizes = values
+    .map(Math.abs)
+    .filter((each) => each < REACH)
+    .sort((a, b) => a - b);
+  return (sizes[Math.floor(sizes.length / 2)] ?? 1) / 0.6745;
+}
+
+/** Pitch, roll and direction of the front together, by least squares on the lines that are of either. Source: Gauss and Newton, with Tukey's weights. */
+function fitted(lines: readonly Line[], start: Fit): Fit {
+  let fit = start;
+  for (let round = 0; round < 12; round++) {
+    const values = (at: Fit): readonly (readonly [Line, number])[] => {
+      const [up, along] = [upOf(at), at.awayDeg === null ? null : alongOf(at, at.awayDeg)];
+      return lines.map((line) => {
+        const [a, b] = [miss(line, up), along ? miss(line, along) : Infinity];
+        return [line, Math.abs(a) <= Math.abs(b) ? a : b];
+      });
+    };
+    const STEP = 1e-4;
+    const now = values(fit);
+    const scale = Math.max(
+      LEAST_SCALE,
+      Math.min(1, spread(now.filter(([line]) => line.along[1] ** 2 > line.along[0] ** 2).map(([, r]) => r))),
+    );
+    const moved = [
+      values({ ...fit, pitchDeg: fit.pitchDeg + STEP }),
+      values({ ...fit, rollDeg: fit.rollDeg + STEP }),
+      ...(fit.awayDeg === null ? [] : [values({ ...fit, awayDeg: fit.awayDeg + STEP })]),
+    ];
+    const size = moved.length;
+    const normal = Array.from({ length: size }, () => new Float64Array(size + 1));
+    now.forEach(([, r], i) => {
+      const w = biweight(r / scale);
+      if (w === 0) return;
+      const slopes = moved.map((each) => ((each[i]?.[1] ?? 0) - r) / STEP);
+      slopes.forEach((a, j) => {
+        const row = normal[j];
+        if (!row) return;
+        slopes.forEach((b, k) => (row[k] = (row[k] ?? 0) + w * a * b));
+        row[size] = (row[size] ?? 0) - w * a * r;
+      });
+    });
+    const step = solved(normal);
+    if (step === null) break;
+    const [p = 0, q = 0, s = 0] = step;
+    fit = { pitchDeg: fit.pitchDeg + p, rollDeg: fit.rollDeg + q, awayDeg: fit.awayDeg === null ? null : fit.awayDeg + s };
+    if (Math.max(Math.abs(p), Math.abs(q), Math.abs(s)) < 1e-5) break;
+  }
+  return fit;
+}
+
+/** The solution of a few linear equations, each a row with its right side last; `null` where they have none of their own. */
+function solved(rows: readonly Float64Array[]): readonly number[] | null {
+  const m = rows.map((row) => Float64Array.from(row));
+  const n = m.length;
+  for (let i = 0; i < n; i++) {
+    const pivot = m.slice(i).reduce((best, row) => (Math.abs(row[i] ?? 0) > Math.abs(best[i] ?? 0) ? row : best));
+    if (Math.abs(pivot[i] ?? 0) < 1e-12) return null;
+    const at = m.indexOf(pivot);
+    [m[i], m[at]] = [pivot, m[i] ?? pivot];
+    for (let j = 0; j < n; j++) {
+      const row = m[j];
+      if (!row || j === i) continue;
+      const by = (row[i] ?? 0) / (pivot[i] ?? 1);
+      for (let k = i; k <= n; k++) row[k] = (row[k] ?? 0) - by * (pivot[k] ?? 0);
+    }
+  }
+  return m.map((row, i) => (row[n] ?? 0) / (row[i] ?? 1));
+}
+
+/** So many lines as good as any, or more that are less so, are the least for a front and for being sure of what is up. */
+const [LEAST_FRONT, LEAST_UPRIGHT] = [0.5, 1] as const;
+/** Nothing that differs by this much may be supported by more than this share of the best. */
+const [OTHERWISE_DEG, OTHERWISE_SHARE] = [1.5, 0.8] as const;
+/** A direction less certain than this is unknown, degrees. */
+const FRONT_KNOWN_DEG = 0.4;
+/** What is less certain than this is not said to be sure, degrees. */
+const SURE_DEG = 0.25;
+/** Below this the lines tell nothing any more: lenses draw straight lines curved, degrees. */
+const NEVER_SURER_DEG = 0.03;
+
+/**
+ * How a photograph was held, from straight edges in it: of all directions in which some of
+ * them meet above or below, the one that most of them agree on, together with the level direction that most of the
+ * others agree on; what agrees on neither counts for nothing. Its uncertainty is how
+ * far it moves as each strip of the picture is left out (the jackknife: Quenouille, “Notes on Bias in Estimation”, 1956).
+ * Source: vote of pairs as in Fischler and Bolles, “Random Sample Consensus”, 1981, here over all pairs of the longest.
+ *
+ * @param plate how the photograph is projected
+ * @param lines ends of straight edges, px from the upper left corner, longest first
+ * @returns `null` where no two lines can stand upright
+ *
+ * @example
+ * autoLevel({ kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 300 }, [[50, 20, 60, 280], [350, 20, 340, 280]])?.rollDeg // => 0
+ */
+export function autoLevel(plate: FlatPlate, lines: readonly PlateLine[]): FoundLevel | null {
+  const each = lines.flatMap((line, i) => lineOf(plate, line, [i]) ?? []).sort((a, b) => b.weight - a.weight);
+  const upright = Math.cos(radians(UPRIGHT_WITHIN));
+  const stands = ({ along: [, dy] }: Line): boolean => Math.abs(dy) >= upright;
+  const standing = joined(plate, each.filter(stands).slice(0, MOST_LINES));
+  const all = [...standing, ...each.filter((line) => !stands(line)).slice(0, MOST_LINES)].sort((a, b) => b.weight - a.weight);
+  const [best, ...others] = guesses(standing, all);
+  if (!best) return null;
+  const front = frontAlong(all, best.up);
+  const start: Fit = { ...levelOf(best.up), awayDeg: front.level >= LEAST_FRONT ? front.awayDeg : null };
+  const fit = fitted(all, start);
+  const [up, along] = [upOf(fit), fit.awayDeg === null ? null : alongOf(fit, fit.awayDeg)];
+  const of = (direction: Vec3 | null): readonly number[] =>
+    direction === null ? [] : all.filter((line) => Math.abs(miss(line, direction)) < REACH).flatMap(({ indices }) => indices);
+  const uprights = of(up);
+  const standsUp = new Set(uprights);
+  const without = Array.from({ length: STRIPS }, (_, strip) =>
+    fitted(
+      all.filter(({ stripAcross }) => stripAcross !== strip),
+      fit,
+    ),
+  );
+  const scatter = (value: (each: Fit) => number): number => {
+    const mean = without.reduce((sum, each) => sum + value(each), 0) / STRIPS;
+    return Math.sqrt((without.reduce((sum, each) => sum + (value(each) - mean) ** 2, 0) * (STRIPS - 1)) / STRIPS);
+  };
+  const uncertaintyDeg = Math.hypot(
+    NEVER_SURER_DEG,
+    Math.max(
+      scatter(({ pitchDeg }) => pitchDeg),
+      scatter(({ rollDeg }) => rollDeg),
+    ),
+  );
+  const awayUncertaintyDeg =
+    fit.awayDeg === null
+      ? null
+      : Math.hypot(
+          NEVER_SURER_DEG,
+          scatter(({ awayDeg }) => awayDeg ?? 0),
+        );
+  const known = awayUncertaintyDeg !== null && awayUncertaintyDeg <= FRONT_KNOWN_DEG;
+  const rival = others.find((each) => apartDeg(each.up, best.up) > OTHERWISE_DEG);
+  const say = support(standing, up);
+  return {
+    pitchDeg: fit.pitchDeg + 0,
+    rollDeg: fit.rollDeg + 0,
+    turnedAwayDeg: known ? fit.awayDeg : null,
+    uncertaintyDeg,
+    awayUncertaintyDeg: known ? awayUncertaintyDeg : null,
+    sure: uncertaintyDeg <= SURE_DEG && say >= LEAST_UPRIGHT && (rival?.score ?? 0) < OTHERWISE_SHARE * best.score,
+    uprights,
+    levels: of(along).filter((index) => !standsUp.has(index)),
+  };
+}
