@@ -175,6 +175,28 @@ describe('checks of exposure', () => {
     expect(of(exposed({ ...slow, release: 'timer', mirrorUp: true }), 'shake')?.state).toBe('passes');
   });
 
+  test('a lens in the hand is advised against beyond one over its focal length as the small format counts it', () => {
+    // 24 mm on half the diagonal frames like 48 mm: 1/48 s is the limit, 1/24 s would be that of the whole frame.
+    const base = exposed({ release: 'hand', mirrorUp: true });
+    const { back } = base.rig;
+    const at = (shutterSpeedS: number) =>
+      of(
+        {
+          ...base,
+          rig: {
+            ...base.rig,
+            back: { ...back, widthMm: 18.02, heightMm: 12 },
+            lens: { ...base.rig.lens, focalMm: 24 },
+            parts: { kind: 'held', back: known.back, lens: known.lens, front: [] } as RigParts,
+          },
+          exposure: base.exposure && { ...base.exposure, meter: { kind: 'pair', fNumber: 8, shutterSpeedS, iso: 100 } },
+        },
+        'shake',
+      );
+    expect(at(1 / 30)).toMatchObject({ state: 'tight', advice: ['heldLens'] });
+    expect(at(1 / 60)).toMatchObject({ state: 'passes' });
+  });
+
   test('film is counted against the brackets, and not counted is unknown', () => {
     const sheet = view({ lens: fieldLens(inShutter) });
     const three = { brackets: { count: 3, stepStops: 1, order: 'darkFirst' }, reciprocity: { kind: 'none' } } as const;

@@ -1,7 +1,7 @@
 import { geometryOf } from '../geometry/geometry';
 import { setup } from '../setup/fixtures.test-support';
 import { evaluateWithFixes, checkNote, checkSentence } from './evaluate';
-import { fixSetting } from './wording';
+import { fixSetting, focusWords } from './wording';
 import type { SetupSettings } from '../model/setup';
 
 const said = (settings: SetupSettings) =>
@@ -18,6 +18,13 @@ describe('what checks say', () => {
     expect(said(setup({ movements: { riseMm: -10, shiftMm: 0 }, fNumber: 3.5 }))[0]).toMatch(
       /^fails: The lower corners fall outside the sharp circle at f\/3\.5 by 1\.\d mm; 1\.9 mm less fall is enough\./,
     );
+  });
+
+  test('a focus is said by its distance, at infinity, or inside of it', () => {
+    expect(focusWords(null)).toBe('focus at infinity');
+    expect(focusWords(-40)).toBe('focus lens inside its infinity position (tilted)');
+    expect(focusWords(2.5)).toBe('focus at 2.50 m');
+    expect(focusWords(12.34)).toBe('focus at 12.3 m');
   });
 
   test('what is tight says only, and what just fails is never said to lack nothing', () => {

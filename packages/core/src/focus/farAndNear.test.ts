@@ -56,4 +56,29 @@ describe('far and near', () => {
       /behind the camera/,
     );
   });
+
+  const GROUND = { focalMm: 150, farM: [0, -1.5, 40], nearM: [0, -1.5, 2.2], angleDeg: 0, mostDeg: 20 } as const;
+
+  test('takes as many turns as are allowed, and no round more', () => {
+    for (const [mostTurns, taken] of [
+      [1, 1],
+      [2, 3],
+      [3, 3],
+      [4, 5],
+      [5, 5],
+    ] as const)
+      expect(farAndNear({ ...GROUND, withinMm: 1e-9, mostTurns }).turns).toHaveLength(taken);
+  });
+
+  test('ends with the first turn that leaves as little as is asked for', () => {
+    const withinMm = 0.05;
+    const { turns, settled } = farAndNear({ ...GROUND, withinMm });
+    expect(settled).toBe(true);
+    expect(turns.slice(0, -1).every(({ otherMm }) => Math.abs(otherMm) > withinMm)).toBe(true);
+    expect(Math.abs(turns[turns.length - 1]?.otherMm ?? Infinity)).toBeLessThanOrEqual(withinMm);
+    // Two pins at one distance need no tilt: the first focus is the last turn.
+    const level = farAndNear({ ...GROUND, farM: [0, 1, 5], nearM: [0, -1, 5], withinMm: 0.01 });
+    expect(level).toMatchObject({ settled: true, turns: [{ does: 'focusFar', turnDeg: 0 }] });
+    expect(level.turns).toHaveLength(1);
+  });
 });
