@@ -3,9 +3,9 @@ import { cliPlateText } from '@gangway/messages/cli/plate';
 import { plateText } from '@gangway/messages/core/plate';
 import { say } from '@gangway/messages/say';
 import { CoreError } from '@gangway/core/errors';
-import { plateHeight } from '@gangway/core/plate/height';
 import type { PlateLevel } from '@gangway/core/plate/level';
 import type { FlatPlate, Pixel } from '@gangway/core/plate/pixel';
+import { doubtedHeight } from '@gangway/core/plate/uncertain';
 import { seenThroughRig } from '@gangway/core/plate/view';
 import { colourPicture, flatPlate, levelledPhotograph, pngOf, readPhotograph } from '@gangway/vision/photograph';
 import { refuse, write } from './streams';
@@ -65,15 +65,15 @@ async function bytesOf(path: string): Promise<Buffer> {
 async function heldPlate(
   file: Buffer,
   { equivalent, pitch, roll }: PlateOptions,
-): Promise<{ readonly plate: FlatPlate; readonly level: PlateLevel }> {
+): Promise<{ readonly plate: FlatPlate; readonly level: PlateLevel; readonly levelDoubtDeg: number }> {
   const [pitchDeg, rollDeg] = [numberIn('pitch', pitch), numberIn('roll', roll)];
   const equivalentMm = numberIn('equivalent', equivalent);
   if (pitchDeg !== null && rollDeg !== null)
-    return { plate: flatPlate(await readPhotograph(file), equivalentMm), level: { pitchDeg, rollDeg } };
+    return { plate: flatPlate(await readPhotograph(file), equivalentMm), level: { pitchDeg, rollDeg }, levelDoubtDeg: 0 };
   if (pitchDeg !== null || rollDeg !== null) throw wrong('half_a_level', pitchDeg === null ? 'pitch' : 'roll', cliPlateText.bothNeeded);
   const { plate, found } = await levelledPhotograph(file, equivalentMm);
   if (found === null) throw wrong('level_unknown', 'file', plateText.noLinesFound);
-  return { plate, level: { pitchDeg: found.pitchDeg, rollDeg: found.rollDeg } };
+  return { plate, level: { pitchDeg: found.pitchDeg, rollDeg: found.rollDeg }, levelDoubtDeg: found.uncertaintyDeg };
 }
 
 /** Runs a command on a photograph: what it cannot do it says as any other does. */
@@ -97,12 +97,16 @@ export function plateLevel(path: string, { equivalent }: Pick<PlateOptions, 'equ
   });
 }
 
+/** A place in a picture is typed to about a pixel. */
+const CLICK_PX = 1;
+
 /** How high and how far away something in a photograph is. */
 export function heightInPlate(path: string, options: HeightOptions): Promise<number> {
   return answered(async () => {
-    const { plate, level } = await heldPlate(await bytesOf(path), options);
-    const thing = { footPx: pairOf('foot', options.foot), topPx: pairOf('top', options.top) };
-    return plateHeight(plate, level, thing, numberOf('cameraHeight', options.cameraHeight));
+    const { plate, level, levelDoubtDeg } = await heldPlate(await bytesOf(path), options);
+    const cameraHeightM = numberOf('cameraHeight', options.cameraHeight);
+    const measured = { footPx: pairOf('foot', options.foot), topPx: pairOf('top', options.top), cameraHeightM };
+    return doubtedHeight(plate, level, measured, { levelDeg: levelDoubtDeg, clickPx: CLICK_PX, cameraHeightM: 0 });
   });
 }
 

@@ -187,9 +187,9 @@ describe('checks of exposure', () => {
             ...base.rig,
             back: { ...back, widthMm: 18.02, heightMm: 12 },
             lens: { ...base.rig.lens, focalMm: 24 },
-            parts: { kind: 'held', back: known.back, lens: known.lens, front: [] } as RigParts,
+            parts: { kind: 'held', back: known.back, lens: known.lens, front: [] },
           },
-          exposure: base.exposure && { ...base.exposure, meter: { kind: 'pair', fNumber: 8, shutterSpeedS, iso: 100 } },
+          exposure: { ...base.exposure, meter: { kind: 'pair', fNumber: 8, shutterSpeedS, iso: 100 } },
         },
         'shake',
       );

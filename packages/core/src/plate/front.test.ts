@@ -1,0 +1,182 @@
+import fc from 'fast-check';
+import { Euler, Matrix4, Quaternion, Vector3 } from 'three';
+import { evenly } from '../evenly.test-support';
+import { plateEnds } from './ends';
+import { lengthOnFront, outlinedFront, placeOnFront } from './front';
+import type { PlateLevel } from './level';
+import type { Pixel } from './pixel';
+import { rigToPlate } from './throughRig';
+import { doubtedHeight } from './uncertain';
+
+const RAD = Math.PI / 180;
+const FLAT = { kind: 'flat', widthPx: 4032, heightPx: 3024, focalPx: 2912 } as const;
+const held = fc.record({ pitchDeg: evenly(-15, 30), rollDeg: evenly(-10, 10) });
+
+/** Where a 3D package draws a place of the world, right, up and ahead of the camera, m. */
+function drawn([x, y, z]: readonly [number, number, number], { pitchDeg, rollDeg }: PlateLevel): Pixel {
+  const turned = new Quaternion().setFromEuler(new Euler(pitchDeg * RAD, 0, -rollDeg * RAD, 'YXZ'));
+  const seen = new Vector3(x, y, -z).applyMatrix4(new Matrix4().makeRotationFromQuaternion(turned).invert());
+  return [2016 + (FLAT.focalPx * seen.x) / -seen.z, 1512 - (FLAT.focalPx * seen.y) / -seen.z];
+}
+
+describe('a front in a photograph', () => {
+  test('has width, height, distance and direction of the one that a 3D package drew, and any point on it its place', () => {
+    let seen = 0;
+    fc.assert(
+      fc.property(
+        held,
+        evenly(-55, 55),
+        evenly(8, 40),
+        evenly(-8, 4),
+        evenly(4, 20),
+        evenly(3, 25),
+        evenly(1, 3),
+        fc.tuple(evenly(0, 1), evenly(0, 1)),
+        (level, awayDeg, leftZ, leftX, widthM, heightM, cameraM, [alongShare, upShare]) => {
+          const at = (alongM: number, upM: number): readonly [number, number, number] => [
+            leftX + alongM * Math.cos(awayDeg * RAD),
+            upM - cameraM,
+            leftZ + alongM * Math.sin(awayDeg * RAD),
+          ];
+          const distanceM = Math.abs(leftX * Math.sin(awayDeg * RAD) - leftZ * Math.cos(awayDeg * RAD));
+          // All of it before the camera, and not seen along itself.
+          fc.pre(at(widthM, 0)[2] > 4 && distanceM > 1 && leftZ * Math.cos(awayDeg * RAD) > leftX * Math.sin(awayDeg * RAD));
+          seen++;
+          const front = outlinedFront(
+            FLAT,
+            level,
+            { leftFootPx: drawn(at(0, 0), level), rightFootPx: drawn(at(widthM, 0), level), leftTopPx: drawn(at(0, heightM), level) },
+            cameraM,
+          );
+          for (const [value, truth] of [
+            [front.widthM, widthM],
+            [front.heightM, heightM],
+            [front.distanceM, distanceM],
+            [front.turnedAwayDeg, awayDeg],
+          ] as const)
+            expect(value).toBeCloseTo(truth, 4);
+          const [alongM, upM] = [alongShare * widthM, upShare * heightM];
+          const [along, up] = placeOnFront(FLAT, level, front, drawn(at(alongM, upM), level));
+          expect(along).toBeCloseTo(alongM, 4);
+          expect(up).toBeCloseTo(upM, 4);
+          expect(lengthOnFront({ plate: FLAT, level }, front, drawn(at(0, 0), level), drawn(at(alongM, upM), level))).toBeCloseTo(
+            Math.hypot(alongM, upM),
+            4,
+          );
+        },
+      ),
+    );
+    expect(seen).toBeGreaterThan(50);
+  });
+
+  test('is refused where it has no width or height, and a point where the ray does not meet it', () => {
+    const level = { pitchDeg: 0, rollDeg: 0 };
+    const outline = { leftFootPx: [1000, 1800], rightFootPx: [3000, 1800], leftTopPx: [1000, 300] } as const;
+    expect(() => outlinedFront(FLAT, level, { ...outline, rightFootPx: [1000, 1800] }, 1.6)).toThrow('apart from the left');
+    expect(() => outlinedFront(FLAT, level, { ...outline, leftTopPx: [1000, 2500] }, 1.6)).toThrow('exchange them');
+    expect(() => outlinedFront(FLAT, level, { ...outline, leftFootPx: [1000, 1500] }, 1.6)).toThrow('below the horizon');
+    const front = { leftM: [-2, 10], turnedAwayDeg: 80, cameraHeightM: 1.6 } as const;
+    expect(() => placeOnFront(FLAT, level, front, [4032, 1512])).toThrow('must lie on the front');
+  });
+});
+
+describe('how far a measurement may be off', () => {
+  const level = { pitchDeg: 3, rollDeg: 1 };
+  const [foot, top] = [drawn([2, -1.6, 25], level), drawn([2, 10.4, 25], level)];
+  const measured = { footPx: foot, topPx: top, cameraHeightM: 1.6 };
+  const NONE = { levelDeg: 0, clickPx: 0, cameraHeightM: 0 };
+
+  test('is nothing where all is known, and goes with what is not', () => {
+    const exact = doubtedHeight(FLAT, level, measured, NONE);
+    expect(exact).toMatchObject({ heightDoubtM: 0, distanceDoubtM: 0 });
+    expect(exact.heightM).toBeCloseTo(12, 6);
+    // Everything is to one scale, that of the camera's height: 5 % of it is 5 % of all.
+    const scaled = doubtedHeight(FLAT, level, measured, { ...NONE, cameraHeightM: 0.08 });
+    expect((scaled.heightDoubtM ?? NaN) / 12).toBeCloseTo(0.05, 6);
+    expect((scaled.distanceDoubtM ?? NaN) / 25).toBeCloseTo(0.05, 6);
+    // By hand: the foot lies 1.6 m below 25 m away, so that an angle of ε moves it by about 25² / 1.6 · ε.
+    const tilted = doubtedHeight(FLAT, level, measured, { ...NONE, levelDeg: 0.05 });
+    expect((tilted.distanceDoubtM ?? NaN) / ((25 * 25 * 0.05 * RAD) / 1.6)).toBeCloseTo(1, 1);
+  });
+
+  test('is as wide as drawn values scatter', () => {
+    // Sums of twelve even numbers are near to normal; the scatter of 3000 is known to about 1.3 %.
+    let state = 7;
+    const normal = (): number => {
+      let sum = -6;
+      for (let i = 0; i < 12; i++) {
+        state = (state * 1103515245 + 12345) % 2147483648;
+        sum += state / 2147483648;
+      }
+      return sum;
+    };
+    const doubt = { levelDeg: 0.05, clickPx: 1, cameraHeightM: 0.03 };
+    const heights = Array.from({ length: 3000 }, () => {
+      const { heightM } = doubtedHeight(
+        FLAT,
+        { pitchDeg: level.pitchDeg + doubt.levelDeg * normal(), rollDeg: level.rollDeg + doubt.levelDeg * normal() },
+        {
+          footPx: [foot[0] + normal(), foot[1] + normal()],
+          topPx: [top[0] + normal(), top[1] + normal()],
+          cameraHeightM: 1.6 + doubt.cameraHeightM * normal(),
+        },
+        NONE,
+      );
+      return heightM;
+    });
+    const mean = heights.reduce((sum, each) => sum + each, 0) / heights.length;
+    const scatter = Math.sqrt(heights.reduce((sum, each) => sum + (each - mean) ** 2, 0) / heights.length);
+    const said = doubtedHeight(FLAT, level, measured, doubt).heightDoubtM ?? NaN;
+    expect(said / scatter).toBeGreaterThan(0.92);
+    expect(said / scatter).toBeLessThan(1.08);
+  });
+
+  test('is unknown where the foot may lie on the horizon', () => {
+    const far = { footPx: drawn([0, -1.6, 900], level), topPx: drawn([0, 30, 900], level), cameraHeightM: 1.6 };
+    expect(doubtedHeight(FLAT, level, far, { ...NONE, levelDeg: 0.2 })).toMatchObject({ heightDoubtM: null, distanceDoubtM: null });
+  });
+});
+
+describe('where a photograph ends in the frame of a rig', () => {
+  test('is the farthest place along a side at which the photograph is not yet there', () => {
+    let ended = 0;
+    fc.assert(
+      fc.property(
+        held,
+        evenly(-15, 15),
+        evenly(0, 14),
+        evenly(-8, 8),
+        fc.tuple(evenly(0, 1), evenly(0, 1)),
+        (level, yawDeg, riseMm, shiftMm, [across, down]) => {
+          const [plateHeld, rig] = [
+            { yawDeg: 0, ...level },
+            { turned: { yawDeg, pitchDeg: 0, rollDeg: 0 }, imageMm: 24, riseMm, shiftMm },
+          ];
+          const frame = { widthMm: 36, heightMm: 24 };
+          const ends = plateEnds(FLAT, plateHeld, rig, frame);
+          if (ends.topMm > 0.1) ended++;
+          // Nothing of a frame cut by what ends at its sides is outside of the photograph, but for bends between the places looked at.
+          const [left, right] = [-18 + ends.leftMm, 18 - ends.rightMm];
+          const [top, bottom] = [12 - ends.topMm, -12 + ends.bottomMm];
+          fc.pre(left < right && bottom < top);
+          const at = rigToPlate(FLAT, plateHeld, rig, [left + across * (right - left), bottom + down * (top - bottom)]);
+          expect(at).not.toBeNull();
+          const [u, v] = at ?? [NaN, NaN];
+          for (const [value, most] of [
+            [u, FLAT.widthPx],
+            [v, FLAT.heightPx],
+          ] as const) {
+            expect(value).toBeGreaterThan(-3);
+            expect(value).toBeLessThan(most + 3);
+          }
+        },
+      ),
+    );
+    expect(ended).toBeGreaterThan(20);
+  });
+
+  test('a rig that looks the other way sees none of it', () => {
+    const rig = { turned: { yawDeg: 180, pitchDeg: 0, rollDeg: 0 }, imageMm: 24, riseMm: 0, shiftMm: 0 };
+    expect(plateEnds(FLAT, { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, rig, { widthMm: 36, heightMm: 24 }).shows).toBe(false);
+  });
+});
