@@ -52,6 +52,40 @@ describe('a photograph on the command line', () => {
     expect(await sharp(readFileSync(out)).metadata()).toMatchObject({ format: 'png', width: 300, height: 200 });
   });
 
+  test('of a whole sphere it is drawn from wherever the rig looks, round its edge too', async () => {
+    // Each quarter of the sphere has a colour of its own: behind, left, ahead, right, behind again.
+    const quarters = ['#ff0000', '#00ff00', '#0000ff', '#ffff00'] as const;
+    const wide = 800;
+    const sphere = join(folder, 'sphere.jpg');
+    await sharp({ create: { width: wide, height: wide / 2, channels: 3, background: '#000' } })
+      .composite(
+        quarters.map((background, i) => ({
+          input: { create: { width: wide / 4, height: wide / 2, channels: 3, background } },
+          left: (wide / 4) * i,
+          top: 0,
+        })),
+      )
+      .withXmp(
+        '<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description xmlns:GPano="urn:example:panorama" GPano:ProjectionType="equirectangular"/></rdf:RDF></x:xmpmeta>',
+      )
+      .jpeg({ quality: 100, chromaSubsampling: '4:4:4' })
+      .toFile(sphere);
+    const out = join(folder, 'quarter.png');
+    const middleAt = async (yaw: string): Promise<string> => {
+      const ran = gangway('view', sphere, '--image', '50', '--frame', '36,24', '--yaw', yaw, '--pixels', '60', '--out', out);
+      expect(JSON.parse(ran.stdout)).toMatchObject({ covered: 1 });
+      const { data } = await sharp(out).raw().toBuffer({ resolveWithObject: true });
+      return [0, 1, 2].map((c) => ((data[3 * (20 * 60 + 30) + c] ?? 0) > 128 ? 'f' : '0')).join('');
+    };
+    expect(await middleAt('45')).toBe('00f');
+    expect(await middleAt('-45')).toBe('0f0');
+    expect(await middleAt('135')).toBe('ff0');
+    expect(await middleAt('-135')).toBe('f00');
+    // Straight behind both ends of the picture meet: red and yellow, and no hatching between them.
+    expect(await middleAt('180')).toMatch(/^f[0f]0$/u);
+    expect(refused('level', sphere)).toMatchObject({ code: 'not_flat' });
+  });
+
   test('what it cannot do with it is said by name, value and what is allowed', () => {
     expect(refused('level', join(folder, 'none.jpg'))).toMatchObject({ code: 'not_read', path: ['file'] });
     expect(refused('level', 'package.json')).toMatchObject({ code: 'not_a_picture', path: ['file'] });

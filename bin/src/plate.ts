@@ -4,7 +4,7 @@ import { plateText } from '@gangway/messages/core/plate';
 import { say } from '@gangway/messages/say';
 import { CoreError } from '@gangway/core/errors';
 import type { PlateLevel } from '@gangway/core/plate/level';
-import type { FlatPlate, Pixel } from '@gangway/core/plate/pixel';
+import type { FlatPlate, Pixel, PlateProjection } from '@gangway/core/plate/pixel';
 import { doubtedHeight } from '@gangway/core/plate/uncertain';
 import { seenThroughRig } from '@gangway/core/plate/view';
 import { colourPicture, flatPlate, levelledPhotograph, pngOf, readPhotograph } from '@gangway/vision/photograph';
@@ -76,6 +76,19 @@ async function heldPlate(
   return { plate, level: { pitchDeg: found.pitchDeg, rollDeg: found.rollDeg }, levelDoubtDeg: found.uncertaintyDeg };
 }
 
+/** A whole sphere, held as typed: level unless it is said otherwise; `null` for any other photograph. */
+async function heldSphere(
+  file: Buffer,
+  { pitch, roll }: PlateOptions,
+): Promise<{ readonly plate: PlateProjection; readonly level: PlateLevel } | null> {
+  const { widthPx, heightPx, panorama } = await readPhotograph(file);
+  if (panorama !== 'sphere') return null;
+  return {
+    plate: { kind: 'sphere', widthPx, heightPx },
+    level: { pitchDeg: numberIn('pitch', pitch) ?? 0, rollDeg: numberIn('roll', roll) ?? 0 },
+  };
+}
+
 /** Runs a command on a photograph: what it cannot do it says as any other does. */
 async function answered(work: () => Promise<object>): Promise<number> {
   try {
@@ -124,7 +137,7 @@ export function plateView(path: string, options: ViewOptions): Promise<number> {
     if (!Number.isInteger(widthPx) || widthPx < 16 || widthPx > 20_000)
       throw wrong('out_of_range', 'pixels', say(cliPlateText.pixelsAllowed, { name: 'pixels', value: widthPx }));
     const file = await bytesOf(path);
-    const { plate, level } = await heldPlate(file, options);
+    const { plate, level } = (await heldSphere(file, options)) ?? (await heldPlate(file, options));
     const { picture, covered } = seenThroughRig(
       await colourPicture(file, Math.max(plate.widthPx, plate.heightPx)),
       { plate, held: { yawDeg: 0, ...level } },

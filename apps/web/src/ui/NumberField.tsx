@@ -41,7 +41,7 @@ function parserOf(unit: string, feet: boolean): (text: string) => number | null 
 }
 
 /** While a value is dragged its field follows at most so often, ms. */
-const FOLLOW_MS = 90;
+const FOLLOW_MS = 100;
 
 /** A typed number: Enter or leaving takes it, Escape puts the old one back, a refusal says why and keeps what was typed. */
 export const NumberField = memo(function NumberField({

@@ -1,5 +1,5 @@
 /** What follows a drag with delay is drawn together, on beats this far apart, ms: each drawing by itself would cost a frame of its own. */
-export const BEAT_MS = 50;
+export const BEAT_MS = 100;
 
 const waiting = new Map<() => void, number>();
 let timer: ReturnType<typeof setTimeout> | null = null;

@@ -13,7 +13,7 @@ import { focusEdit } from './focusEdit';
 import { railOutMm } from '@gangway/core/planning/railOut';
 
 /** While something else is dragged the rail follows at most so often, ms. */
-const FOLLOW_MS = 70;
+const FOLLOW_MS = 100;
 const STEPS = 2000;
 const PAD = 14;
 const MARKS_M = [0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5, 2, 3, 5, 10, 20, 50];
