@@ -15,6 +15,9 @@ const refused = (...args: readonly string[]): unknown => {
   return (JSON.parse(ran.stderr) as { readonly error: unknown }).error;
 };
 
+// Each run starts a process that reads and decodes pictures.
+jest.setTimeout(60_000);
+
 describe('a photograph on the command line', () => {
   const folder = mkdtempSync(join(tmpdir(), 'gangway-plate-'));
   afterAll(() => rmSync(folder, { recursive: true, force: true }));

@@ -65,7 +65,7 @@ async function bytesOf(path: string): Promise<Buffer> {
 async function heldPlate(
   file: Buffer,
   { equivalent, pitch, roll }: PlateOptions,
-): Promise<{ readonly plate: FlatPlate; readonly level: PlateLevel; readonly levelDoubtDeg: number }> {
+): Promise<{ readonly plate: FlatPlate; readonly level: PlateLevel; readonly levelDoubtDeg: number | null }> {
   const [pitchDeg, rollDeg] = [numberIn('pitch', pitch), numberIn('roll', roll)];
   const equivalentMm = numberIn('equivalent', equivalent);
   if (pitchDeg !== null && rollDeg !== null)
@@ -119,7 +119,8 @@ export function heightInPlate(path: string, options: HeightOptions): Promise<num
     const { plate, level, levelDoubtDeg } = await heldPlate(await bytesOf(path), options);
     const cameraHeightM = numberOf('cameraHeight', options.cameraHeight);
     const measured = { footPx: pairOf('foot', options.foot), topPx: pairOf('top', options.top), cameraHeightM };
-    return doubtedHeight(plate, level, measured, { levelDeg: levelDoubtDeg, clickPx: CLICK_PX, cameraHeightM: 0 });
+    const found = doubtedHeight(plate, level, measured, { levelDeg: levelDoubtDeg ?? 0, clickPx: CLICK_PX, cameraHeightM: 0 });
+    return levelDoubtDeg === null ? { ...found, heightDoubtM: null, distanceDoubtM: null } : found;
   });
 }
 

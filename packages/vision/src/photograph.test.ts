@@ -11,6 +11,8 @@ import { colourPicture, flatPlate, levelledPhotograph, readPhotograph } from './
 const truth: Readonly<Record<string, (typeof truthOf)['plate-01-01.jpg']>> = truthOf;
 const fileOf = (name: string): string => join(__dirname, '../checks/plates', name);
 
+jest.setTimeout(120_000);
+
 describe('a photograph that comes in', () => {
   test('is levelled by its own lines: eight drawn by another renderer, against their scenes', async () => {
     const off: string[] = [];
@@ -28,13 +30,14 @@ describe('a photograph that comes in', () => {
     expect(off).toEqual([]);
     expect(sure).toBe(8);
     expect(fronts).toBe(8);
-  }, 120_000);
+  });
 
   test('gives the height of the front from that of the camera once it is levelled: within 1 %, or what its own uncertainty makes of it', async () => {
     let [tried, near] = [0, 0];
     for (const [name, { cornersPx, cameraHeightM, frontHeightM }] of Object.entries(truth)) {
       const { plate, found } = await levelledPhotograph(fileOf(name), null);
       if (!found) throw new Error(`${name} was not levelled`);
+      const doubtDeg = found.uncertaintyDeg ?? NaN;
       for (const [foot, top] of [
         [cornersPx.leftFoot, cornersPx.leftTop],
         [cornersPx.rightFoot, cornersPx.rightTop],
@@ -44,14 +47,14 @@ describe('a photograph that comes in', () => {
           plateHeight(plate, { pitchDeg: found.pitchDeg + moreDeg, rollDeg: found.rollDeg }, thing, cameraHeightM).heightM / frontHeightM -
           1;
         const off = Math.abs(shareAt(0));
-        expect(off).toBeLessThan(0.01 + 2 * Math.abs(shareAt(found.uncertaintyDeg) - shareAt(0)));
+        expect(off).toBeLessThan(0.01 + 2 * Math.abs(shareAt(doubtDeg) - shareAt(0)));
         tried++;
         if (off < 0.01) near++;
       }
     }
     expect(tried).toBe(16);
     expect(near).toBeGreaterThanOrEqual(13);
-  }, 60_000);
+  });
 
   test('is turned upright by its metadata, and says what it does not know', async () => {
     const plain = await sharp({ create: { width: 400, height: 300, channels: 3, background: '#777' } })
@@ -147,5 +150,5 @@ describe('a photograph that comes in', () => {
     const above = seenThroughRig(photograph, { plate, held }, { rig: risen, frame }, 400);
     expect(above.covered).toBeLessThan(0.95);
     expect(above.covered).toBeGreaterThan(0.5);
-  }, 60_000);
+  });
 });

@@ -139,7 +139,7 @@ function Trial({ calc }: { readonly calc: Calculator }) {
           {answer?.ok ? (
             <dl className="divide-y divide-hairline border-y border-hairline">
               {answers.map(({ key, unit, meaning, nullIs }) => (
-                <div key={key} className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 py-1">
+                <div key={key} className="grid grid-cols-[minmax(min-content,1fr)_auto] gap-x-4 py-1">
                   <dt className="text-sm text-ink-soft">{withoutNull(meaning)}</dt>
                   <dd className="text-right font-semibold break-words tabular-nums max-lg:max-w-48" data-answer={key}>
                     {shownAnswer(answer.out[key], nullIs)}{' '}

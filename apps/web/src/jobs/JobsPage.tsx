@@ -3,7 +3,7 @@ import { jobsText } from '@gangway/messages/web/jobs';
 import { say } from '@gangway/messages/say';
 import { freeName } from '@gangway/contract/freeName';
 import { Plus } from 'lucide-react';
-import { Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useLayoutEffect, useState } from 'react';
 import { Link, NavLink, useLocation, useNavigate, useParams } from 'react-router';
 import type { Job, JobSummary } from '@gangway/contract/job';
 import { TopBar } from '../ui/TopBar';
@@ -58,8 +58,9 @@ export function JobsPage() {
   const opens = jobId === undefined ? first?.id : undefined;
   // Shown at once, while its address is still on the way.
   const shown = jobId ?? opens;
-  useEffect(() => {
-    // Only from here: somebody may already be on the way to another page that is still being fetched.
+  // Before the page is seen: a click that came first would be undone by this. And only from
+  // here: somebody may already be on the way to another page that is still being fetched.
+  useLayoutEffect(() => {
     if (opens !== undefined && location.pathname === '/jobs') void navigate(`/jobs/${opens}`, { replace: true });
   }, [opens, navigate]);
 

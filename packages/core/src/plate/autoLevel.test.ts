@@ -52,6 +52,9 @@ function street(seed: number, held: Held, awayDeg: number): readonly PlateLine[]
   return lines.flatMap((line) => (line === null ? [] : [line])).sort((a, b) => length(b) - length(a));
 }
 
+// Hundreds of votes; a busy machine takes its time.
+jest.setTimeout(120_000);
+
 describe('level from lines of a picture', () => {
   test('is that of the camera among things that lean; where it says that it is sure it is right', () => {
     let [sure, all, near, fronts] = [0, 0, 0, 0];
@@ -76,7 +79,7 @@ describe('level from lines of a picture', () => {
           expect(Math.abs(found.turnedAwayDeg - awayDeg)).toBeLessThan(1.5);
         },
       ),
-      { numRuns: 40 },
+      { numRuns: 30 },
     );
     expect(near / all).toBeGreaterThan(0.9);
     expect(sure / all).toBeGreaterThan(0.6);
@@ -84,7 +87,7 @@ describe('level from lines of a picture', () => {
   });
 
   test('is not sure of lines that go anywhere', () => {
-    for (let seed = 1; seed <= 20; seed++) {
+    for (let seed = 1; seed <= 12; seed++) {
       const random = randomFrom(seed);
       const lines = Array.from({ length: 120 }, (): PlateLine => {
         const [u, v, turn, long] = [1600 * random(), 1200 * random(), Math.PI * random(), 30 + 150 * random()];
@@ -103,6 +106,20 @@ describe('level from lines of a picture', () => {
         [200, 5, 200, 5],
       ]),
     ).toBeNull();
+  });
+
+  test('does not know how certain it is of what one part of the picture alone says', () => {
+    // One tower at the left, nothing else that is straight: no other part can confirm it.
+    const held = { pitchDeg: 3, rollDeg: -1 };
+    const tower = [-9, -8.6, -8.2, -7.8].flatMap((x) =>
+      [0, 2.5, 5].map((y) => drawn(new Vector3(x, y, 22), new Vector3(x, y + 2, 22), held, () => 0)),
+    );
+    const found = autoLevel(
+      PLATE,
+      tower.flatMap((line) => (line ? [line] : [])),
+    );
+    expect(found?.pitchDeg).toBeCloseTo(3, 1);
+    expect(found).toMatchObject({ uncertaintyDeg: null, sure: false });
   });
 
   test('pieces of one long line count as one: a pole behind leaves does not outvote the front', () => {

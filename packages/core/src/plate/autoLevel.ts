@@ -9,8 +9,8 @@ import { directionOf, type FlatPlate } from './pixel';
 export interface FoundLevel extends PlateLevel {
   /** How far the front to which most level lines belong is turned away at the right; `null` where they are too few or do not agree. */
   readonly turnedAwayDeg: number | null;
-  /** Of pitch and roll, one standard deviation, by how far they move as parts of the picture are left out. */
-  readonly uncertaintyDeg: number;
+  /** Of pitch and roll, one standard deviation, by how far they move as parts of the picture are left out; `null` where one part alone fixes them, so that nothing is there to compare it with. */
+  readonly uncertaintyDeg: number | null;
   /** Of the direction of the front, in the same way. */
   readonly awayUncertaintyDeg: number | null;
   /** Whether the lines agree well enough, and on nothing else nearly as well. */
@@ -20,21 +20,21 @@ export interface FoundLevel extends PlateLevel {
   readonly levels: readonly number[];
 }
 
-/** A line is right to this many px over its length, and to this angle however long it is: no lens draws quite straight. */
+/** A line’s direction is known to this many px over its length, and never better than this angle: no lens draws quite straight. */
 const [ENDS_PX, NEVER_BETTER] = [0.8, radians(0.1)] as const;
-/** What is this many times as far off counts for nothing (Tukey's biweight). */
+/** A line that misses by more than this many times its own uncertainty counts for nothing (Tukey's biweight). */
 const REACH = 3;
 /** A camera is held at most so far up or down, and so far rolled, degrees. */
 const [MOST_PITCH, MOST_ROLL] = [50, 30] as const;
 /** A line this far from upright in the picture may still be of something upright, degrees. */
 const UPRIGHT_WITHIN = 42;
-/** So many of the longest lines are tried in pairs, and of what they say so many are kept that differ by this much. */
+/** How many of the longest lines are tried in pairs, how many of the directions they give are kept, and by how much these must differ, degrees. */
 const [TRIED, KEPT, APART_DEG] = [80, 10, 0.6] as const;
-/** So many of the longest other lines are tried as the direction of a front. */
+/** How many of the longest other lines are tried as the direction of a front. */
 const FRONTS = 120;
-/** Of lines that may stand upright, and of the others, so many of the longest are looked at. */
+/** At most this many of the lines that may stand upright are used, and as many of the others: the longest. */
 const MOST_LINES = 500;
-/** In so many strips the picture is parted to see what each of them does. */
+/** The picture is divided into this many upright strips, each left out in turn. */
 const STRIPS = 8;
 
 interface Line {
@@ -230,8 +230,8 @@ function spread(values: readonly number[]): number {
   return (sizes[Math.floor(sizes.length / 2)] ?? 1) / 0.6745;
 }
 
-/** Pitch, roll and direction of the front together, by least squares on the lines that are of either. Source: Gauss and Newton, with Tukey's weights. */
-function fitted(lines: readonly Line[], start: Fit): Fit {
+/** Pitch, roll and direction of the front together, by least squares on the lines that are of either; `null` where they do not fix it. Source: Gauss and Newton, with Tukey's weights. */
+function fitted(lines: readonly Line[], start: Fit): Fit | null {
   let fit = start;
   for (let round = 0; round < 12; round++) {
     const values = (at: Fit): readonly (readonly [Line, number])[] => {
@@ -266,7 +266,7 @@ function fitted(lines: readonly Line[], start: Fit): Fit {
       });
     });
     const step = solved(normal);
-    if (step === null) break;
+    if (step === null) return null;
     const [p = 0, q = 0, s = 0] = step;
     fit = { pitchDeg: fit.pitchDeg + p, rollDeg: fit.rollDeg + q, awayDeg: fit.awayDeg === null ? null : fit.awayDeg + s };
     if (Math.max(Math.abs(p), Math.abs(q), Math.abs(s)) < 1e-5) break;
@@ -293,9 +293,9 @@ function solved(rows: readonly Float64Array[]): readonly number[] | null {
   return m.map((row, i) => (row[n] ?? 0) / (row[i] ?? 1));
 }
 
-/** So many lines as good as any, or more that are less so, are the least for a front and for being sure of what is up. */
+/** The least support for a front, and for being sure of what is up; the longest lines count 1 each, shorter ones less. */
 const [LEAST_FRONT, LEAST_UPRIGHT] = [0.5, 1] as const;
-/** Nothing that differs by this much may be supported by more than this share of the best. */
+/** It is not sure where a direction that differs by more than this, degrees, has more than this share of the support of the best. */
 const [OTHERWISE_DEG, OTHERWISE_SHARE] = [1.5, 0.8] as const;
 /** A direction less certain than this is unknown, degrees. */
 const FRONT_KNOWN_DEG = 0.4;
@@ -303,6 +303,15 @@ const FRONT_KNOWN_DEG = 0.4;
 const SURE_DEG = 0.25;
 /** Below this the lines tell nothing any more: lenses draw straight lines curved, degrees. */
 const NEVER_SURER_DEG = 0.03;
+
+/** How uncertain a value is that comes out so as each strip is left out, degrees; `null` where it is not known without one of them. */
+function scatter(values: readonly (number | null)[]): number | null {
+  const known = values.filter((value) => value !== null);
+  if (known.length < values.length) return null;
+  const mean = known.reduce((sum, value) => sum + value, 0) / known.length;
+  const squares = known.reduce((sum, value) => sum + (value - mean) ** 2, 0);
+  return Math.hypot(NEVER_SURER_DEG, Math.sqrt((squares * (known.length - 1)) / known.length));
+}
 
 /**
  * How a photograph was held, from straight edges in it: of all directions in which some of
@@ -328,7 +337,7 @@ export function autoLevel(plate: FlatPlate, lines: readonly PlateLine[]): FoundL
   if (!best) return null;
   const front = frontAlong(all, best.up);
   const start: Fit = { ...levelOf(best.up), awayDeg: front.level >= LEAST_FRONT ? front.awayDeg : null };
-  const fit = fitted(all, start);
+  const fit = fitted(all, start) ?? fitted(all, { ...start, awayDeg: null }) ?? { ...start, awayDeg: null };
   const [up, along] = [upOf(fit), fit.awayDeg === null ? null : alongOf(fit, fit.awayDeg)];
   const of = (direction: Vec3 | null): readonly number[] =>
     direction === null ? [] : all.filter((line) => Math.abs(miss(line, direction)) < REACH).flatMap(({ indices }) => indices);
@@ -340,24 +349,10 @@ export function autoLevel(plate: FlatPlate, lines: readonly PlateLine[]): FoundL
       fit,
     ),
   );
-  const scatter = (value: (each: Fit) => number): number => {
-    const mean = without.reduce((sum, each) => sum + value(each), 0) / STRIPS;
-    return Math.sqrt((without.reduce((sum, each) => sum + (value(each) - mean) ** 2, 0) * (STRIPS - 1)) / STRIPS);
-  };
-  const uncertaintyDeg = Math.hypot(
-    NEVER_SURER_DEG,
-    Math.max(
-      scatter(({ pitchDeg }) => pitchDeg),
-      scatter(({ rollDeg }) => rollDeg),
-    ),
-  );
-  const awayUncertaintyDeg =
-    fit.awayDeg === null
-      ? null
-      : Math.hypot(
-          NEVER_SURER_DEG,
-          scatter(({ awayDeg }) => awayDeg ?? 0),
-        );
+  const pitch = scatter(without.map((left) => left?.pitchDeg ?? null));
+  const roll = scatter(without.map((left) => left?.rollDeg ?? null));
+  const uncertaintyDeg = pitch === null || roll === null ? null : Math.max(pitch, roll);
+  const awayUncertaintyDeg = scatter(without.map((left) => left?.awayDeg ?? null));
   const known = awayUncertaintyDeg !== null && awayUncertaintyDeg <= FRONT_KNOWN_DEG;
   const rival = others.find((each) => apartDeg(each.up, best.up) > OTHERWISE_DEG);
   const say = support(standing, up);
@@ -367,7 +362,8 @@ export function autoLevel(plate: FlatPlate, lines: readonly PlateLine[]): FoundL
     turnedAwayDeg: known ? fit.awayDeg : null,
     uncertaintyDeg,
     awayUncertaintyDeg: known ? awayUncertaintyDeg : null,
-    sure: uncertaintyDeg <= SURE_DEG && say >= LEAST_UPRIGHT && (rival?.score ?? 0) < OTHERWISE_SHARE * best.score,
+    sure:
+      uncertaintyDeg !== null && uncertaintyDeg <= SURE_DEG && say >= LEAST_UPRIGHT && (rival?.score ?? 0) < OTHERWISE_SHARE * best.score,
     uprights,
     levels: of(along).filter((index) => !standsUp.has(index)),
   };
