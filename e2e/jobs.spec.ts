@@ -107,6 +107,18 @@ test('jobs and setups come with the page: they are there although nothing can be
   expect(asked.filter((path) => /^\/api\/jobs(?:\/[^/]+)?$/u.test(path))).toEqual([]);
 });
 
+test('the open job has its own address before it is seen, so that no press of a link meets the change', async ({ page, gangway }) => {
+  await page.addInitScript(() =>
+    new MutationObserver((_, observer) => {
+      if (!document.querySelector('main h1')) return;
+      observer.disconnect();
+      document.documentElement.dataset.firstSeenAt = location.pathname;
+    }).observe(document, { childList: true, subtree: true }),
+  );
+  await page.goto(`${gangway.url}/jobs`);
+  await expect(page.locator('html')).toHaveAttribute('data-first-seen-at', /^\/jobs\/[0-9a-f-]{36}$/u);
+});
+
 test('the theme is chosen and remembered', async ({ page, gangway }) => {
   await page.goto(gangway.url);
   await page.getByRole('button', { name: 'Use the dark cloth theme' }).click();

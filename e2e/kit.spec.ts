@@ -25,20 +25,6 @@ async function downloaded(page: Page, click: () => Promise<void>): Promise<{ nam
   return { name: download.suggestedFilename(), bytes: readFileSync(await download.path()) };
 }
 
-test('a link that is pressed as soon as the page of jobs is there is followed', async ({ page, gangway }) => {
-  // Before anything that the page puts off until it has been seen.
-  await page.addInitScript(() =>
-    new MutationObserver((_, observer) => {
-      const link = document.querySelector<HTMLAnchorElement>('a[href="/kit"]');
-      if (!link || !document.querySelector('main h1')) return;
-      observer.disconnect();
-      link.click();
-    }).observe(document, { childList: true, subtree: true }),
-  );
-  await page.goto(`${gangway.url}/jobs`);
-  await expect(page.getByRole('heading', { name: 'Rigs' })).toBeVisible();
-});
-
 test('the kit is reached from every page and opens on its rigs', async ({ page, gangway }) => {
   await page.goto(gangway.url);
   await page.getByRole('link', { name: 'Kit' }).click();

@@ -147,18 +147,14 @@ function plateCommands(program: Command, answer: (code: number) => void): void {
     plate.command(`${name} <file>`).description(description).option(valued('equivalent', 'mm'), cliPlateText.equivalent);
   const held = (command: Command): Command =>
     command.option(valued('pitch', 'deg'), cliPlateText.pitch).option(valued('roll', 'deg'), cliPlateText.roll);
-  on('level', cliPlateText.level).action(async (file: string, options: PlateOptions) => {
-    const { plateLevel } = await import('./plate');
-    answer(await plateLevel(file, options));
-  });
+  on('level', cliPlateText.level).action(async (file: string, options: PlateOptions) =>
+    answer(await (await import('./plate')).plateLevel(file, options)),
+  );
   held(on('height', cliPlateText.height))
     .requiredOption(valued('foot', 'u,v'), cliPlateText.foot)
     .requiredOption(valued('top', 'u,v'), cliPlateText.top)
     .requiredOption(valued('camera-height', 'm'), cliPlateText.cameraHeight)
-    .action(async (file: string, options: HeightOptions) => {
-      const { heightInPlate } = await import('./plate');
-      answer(await heightInPlate(file, options));
-    });
+    .action(async (file: string, options: HeightOptions) => answer(await (await import('./plate')).heightInPlate(file, options)));
   held(on('view', cliPlateText.view))
     .requiredOption(valued('image', 'mm'), cliPlateText.image)
     .requiredOption(valued('frame', 'mm,mm'), cliPlateText.frame)
@@ -169,10 +165,7 @@ function plateCommands(program: Command, answer: (code: number) => void): void {
     .option(valued('rig-pitch', 'deg'), cliPlateText.rigPitch, '0')
     .option(valued('rig-roll', 'deg'), cliPlateText.rigRoll, '0')
     .option(valued('pixels', 'px'), cliPlateText.pixels, '1600')
-    .action(async (file: string, options: ViewOptions) => {
-      const { plateView } = await import('./plate');
-      answer(await plateView(file, options));
-    });
+    .action(async (file: string, options: ViewOptions) => answer(await (await import('./plate')).plateView(file, options)));
 }
 
 function helpOf(command: Command): number {

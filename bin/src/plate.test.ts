@@ -51,7 +51,12 @@ describe('a photograph on the command line', () => {
   test('is drawn through a rig into a file', async () => {
     const out = join(folder, 'view.png');
     const ran = gangway('view', FILE, '--image', '24', '--frame', '36,24', '--rise', '4', '--pixels', '300', '--out', out);
-    expect(JSON.parse(ran.stdout)).toMatchObject({ widthPx: 300, heightPx: 200 });
+    expect(JSON.parse(ran.stdout)).toMatchObject({
+      widthPx: 300,
+      heightPx: 200,
+      // It sees about as wide as the rig is high: strips at both sides stay empty.
+      ends: { leftMm: expect.any(Number) as number, rightMm: expect.any(Number) as number },
+    });
     expect(await sharp(readFileSync(out)).metadata()).toMatchObject({ format: 'png', width: 300, height: 200 });
   });
 
@@ -86,7 +91,7 @@ describe('a photograph on the command line', () => {
     expect(await middleAt('-135')).toBe('f00');
     // Straight behind both ends of the picture meet: red and yellow, and no hatching between them.
     expect(await middleAt('180')).toMatch(/^f[0f]0$/u);
-    expect(refused('level', sphere)).toMatchObject({ code: 'not_flat' });
+    expect(refused('level', sphere)).toMatchObject({ code: 'not_flat', message: expect.stringContaining('give pitch and roll') as string });
   });
 
   test('what it cannot do with it is said by name, value and what is allowed', () => {

@@ -4,7 +4,8 @@ import { plateText } from '@gangway/messages/core/plate';
 import { say } from '@gangway/messages/say';
 import { CoreError } from '@gangway/core/errors';
 import type { PlateLevel } from '@gangway/core/plate/level';
-import type { FlatPlate, Pixel, PlateProjection } from '@gangway/core/plate/pixel';
+import type { Pixel, PlateProjection } from '@gangway/core/plate/pixel';
+import { plateEnds } from '@gangway/core/plate/ends';
 import { doubtedHeight } from '@gangway/core/plate/uncertain';
 import { seenThroughRig } from '@gangway/core/plate/view';
 import { colourPicture, flatPlate, levelledPhotograph, pngOf, readPhotograph } from '@gangway/vision/photograph';
@@ -61,33 +62,31 @@ async function bytesOf(path: string): Promise<Buffer> {
   }
 }
 
-/** The photograph and how it was held: as typed, or as its lines say. */
-async function heldPlate(
-  file: Buffer,
-  { equivalent, pitch, roll }: PlateOptions,
-): Promise<{ readonly plate: FlatPlate; readonly level: PlateLevel; readonly levelDoubtDeg: number | null }> {
-  const [pitchDeg, rollDeg] = [numberIn('pitch', pitch), numberIn('roll', roll)];
-  const equivalentMm = numberIn('equivalent', equivalent);
-  if (pitchDeg !== null && rollDeg !== null)
-    return { plate: flatPlate(await readPhotograph(file), equivalentMm), level: { pitchDeg, rollDeg }, levelDoubtDeg: 0 };
-  if (pitchDeg !== null || rollDeg !== null) throw wrong('half_a_level', pitchDeg === null ? 'pitch' : 'roll', cliPlateText.bothNeeded);
+interface HeldPlate {
+  readonly plate: PlateProjection;
+  readonly level: PlateLevel;
+  /** One standard deviation of pitch and roll; 0 where they were typed, `null` where nobody knows. */
+  readonly levelDoubtDeg: number | null;
+}
+
+/** The photograph and how it was held: as typed, or as its lines say; a full sphere is taken to be level. */
+async function heldPlate(file: Buffer, { equivalent, pitch, roll }: PlateOptions): Promise<HeldPlate> {
+  const [pitchDeg, rollDeg, equivalentMm] = [numberIn('pitch', pitch), numberIn('roll', roll), numberIn('equivalent', equivalent)];
+  if ((pitchDeg === null) !== (rollDeg === null))
+    throw wrong('half_a_level', pitchDeg === null ? 'pitch' : 'roll', cliPlateText.bothNeeded);
+  const typed = pitchDeg === null || rollDeg === null ? null : { pitchDeg, rollDeg };
+  const photograph = await readPhotograph(file);
+  if (photograph.panorama === 'sphere') {
+    const { widthPx, heightPx } = photograph;
+    return { plate: { kind: 'sphere', widthPx, heightPx }, level: typed ?? LEVEL, levelDoubtDeg: typed ? 0 : null };
+  }
+  if (typed) return { plate: flatPlate(photograph, equivalentMm), level: typed, levelDoubtDeg: 0 };
   const { plate, found } = await levelledPhotograph(file, equivalentMm);
   if (found === null) throw wrong('level_unknown', 'file', plateText.noLinesFound);
   return { plate, level: { pitchDeg: found.pitchDeg, rollDeg: found.rollDeg }, levelDoubtDeg: found.uncertaintyDeg };
 }
 
-/** A whole sphere, held as typed: level unless it is said otherwise; `null` for any other photograph. */
-async function heldSphere(
-  file: Buffer,
-  { pitch, roll }: PlateOptions,
-): Promise<{ readonly plate: PlateProjection; readonly level: PlateLevel } | null> {
-  const { widthPx, heightPx, panorama } = await readPhotograph(file);
-  if (panorama !== 'sphere') return null;
-  return {
-    plate: { kind: 'sphere', widthPx, heightPx },
-    level: { pitchDeg: numberIn('pitch', pitch) ?? 0, rollDeg: numberIn('roll', roll) ?? 0 },
-  };
-}
+const LEVEL: PlateLevel = { pitchDeg: 0, rollDeg: 0 };
 
 /** Runs a command on a photograph: what it cannot do it says as any other does. */
 async function answered(work: () => Promise<object>): Promise<number> {
@@ -138,26 +137,22 @@ export function plateView(path: string, options: ViewOptions): Promise<number> {
     if (!Number.isInteger(widthPx) || widthPx < 16 || widthPx > 20_000)
       throw wrong('out_of_range', 'pixels', say(cliPlateText.pixelsAllowed, { name: 'pixels', value: widthPx }));
     const file = await bytesOf(path);
-    const { plate, level } = (await heldSphere(file, options)) ?? (await heldPlate(file, options));
-    const { picture, covered } = seenThroughRig(
-      await colourPicture(file, Math.max(plate.widthPx, plate.heightPx)),
-      { plate, held: { yawDeg: 0, ...level } },
-      {
-        rig: {
-          turned: { yawDeg: typed('yaw'), pitchDeg: typed('rigPitch'), rollDeg: typed('rigRoll') },
-          imageMm: typed('image'),
-          riseMm: typed('rise'),
-          shiftMm: typed('shift'),
-        },
-        frame: { widthMm, heightMm },
-      },
-      widthPx,
-    );
+    const { plate, level } = await heldPlate(file, options);
+    const held = { yawDeg: 0, ...level };
+    const frame = { widthMm, heightMm };
+    const rig = {
+      turned: { yawDeg: typed('yaw'), pitchDeg: typed('rigPitch'), rollDeg: typed('rigRoll') },
+      imageMm: typed('image'),
+      riseMm: typed('rise'),
+      shiftMm: typed('shift'),
+    };
+    const photograph = await colourPicture(file, Math.max(plate.widthPx, plate.heightPx));
+    const { picture, covered } = seenThroughRig(photograph, { plate, held }, { rig, frame }, widthPx);
     try {
       await writeFile(options.out, await pngOf(picture));
     } catch (error) {
       throw wrong('not_written', 'out', say(cliPlateText.cannotWrite, { error: error instanceof Error ? error.message : String(error) }));
     }
-    return { widthPx: picture.widthPx, heightPx: picture.heightPx, covered };
+    return { widthPx: picture.widthPx, heightPx: picture.heightPx, covered, ends: plateEnds(plate, held, rig, frame) };
   });
 }

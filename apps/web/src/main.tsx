@@ -15,7 +15,7 @@ if (nonce) setNonce(nonce);
 applyTheme();
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no root to draw into');
-// Not awaited at this level: the parts import this file’s own bundle, which would wait for them.
+// Not a top-level await: the parts import the bundle that this file is in, and would wait for it to end.
 void aboutToCome(location.pathname).then(() =>
   createRoot(root).render(
     <StrictMode>

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import truthOf from '../checks/plates/truth.json';
@@ -10,6 +11,13 @@ import { colourPicture, flatPlate, levelledPhotograph, readPhotograph } from './
 /** Cluttered photographs drawn by another renderer than ours, with what is true of them. */
 const truth: Readonly<Record<string, (typeof truthOf)['plate-01-01.jpg']>> = truthOf;
 const fileOf = (name: string): string => join(__dirname, '../checks/plates', name);
+
+/** A JPEG file with the metadata of another, as a program leaves it that cuts the picture alone. */
+function withMetadataOf(other: Buffer, file: Buffer): Buffer {
+  const marker = other.indexOf(Buffer.from([0xff, 0xe1]));
+  const metadata = other.subarray(marker, marker + 2 + other.readUInt16BE(marker + 2));
+  return Buffer.concat([file.subarray(0, 2), metadata, file.subarray(2)]);
+}
 
 jest.setTimeout(120_000);
 
@@ -70,14 +78,18 @@ describe('a photograph that comes in', () => {
     expect(await readPhotograph(said)).toMatchObject({ equivalentMm: 26, cropped: false });
     // A program that cuts a picture and leaves its metadata as they were.
     const half = await sharp(plain).extract({ left: 0, top: 0, width: 200, height: 300 }).jpeg().toBuffer();
-    const marker = said.indexOf(Buffer.from([0xff, 0xe1]));
-    const exif = said.subarray(marker, marker + 2 + said.readUInt16BE(marker + 2));
-    const cut = Buffer.concat([half.subarray(0, 2), exif, half.subarray(2)]);
-    expect(await readPhotograph(cut)).toMatchObject({ equivalentMm: 26, cropped: true });
+    expect(await readPhotograph(withMetadataOf(said, half))).toMatchObject({ equivalentMm: 26, cropped: true });
     const photograph = await readPhotograph(plain);
     expect(() => flatPlate(photograph, null)).toThrow('35 mm equivalent');
     expect(() => flatPlate({ ...photograph, panorama: 'other' }, 26)).toThrow('panorama');
     await expect(readPhotograph(Buffer.from('no picture'))).rejects.toThrow('JPEG, PNG, TIFF or WebP');
+    // Of what is cut nobody knows where the lens pointed, however well its lines agree.
+    const whole = readFileSync(fileOf('plate-01-05.jpg'));
+    const part = await sharp(whole).extract({ left: 300, top: 100, width: 1300, height: 1100 }).jpeg().toBuffer();
+    expect((await levelledPhotograph(withMetadataOf(said, part), 24)).found).toMatchObject({ sure: false, uncertaintyDeg: null });
+    expect((await levelledPhotograph(part, 24)).found?.uncertaintyDeg).toEqual(expect.any(Number));
+    // A file that breaks off.
+    await expect(levelledPhotograph(whole.subarray(0, 60_000), 24)).rejects.toThrow('incomplete or damaged');
     // Nothing that stands upright: no level, rather than any.
     expect((await levelledPhotograph(plain, 26)).found).toBeNull();
   });

@@ -1,5 +1,5 @@
 import ExifReader from 'exifreader';
-import sharp, { type Metadata } from 'sharp';
+import sharp, { type Metadata, type OutputInfo, type Sharp } from 'sharp';
 import { plateText } from '@gangway/messages/core/plate';
 import { say } from '@gangway/messages/say';
 import { autoLevel, type FoundLevel } from '@gangway/core/plate/autoLevel';
@@ -22,7 +22,7 @@ export interface Photograph {
   readonly heightPx: number;
   /** Focal length for a frame of 36 × 24 mm by the diagonal, mm, digital zoom in it; `null` where the file does not say. */
   readonly equivalentMm: number | null;
-  /** Whether the file says that it was taken in another size than it has now: its middle may not be where the lens pointed. */
+  /** Whether the file says that it was taken in other proportions than it has now: its middle need not be where the lens pointed. */
   readonly cropped: boolean;
   /** A panorama by its own words: a whole sphere, or something else that is not flat. */
   readonly panorama: 'sphere' | 'other' | null;
@@ -51,16 +51,19 @@ export async function readPhotograph(file: PictureFile): Promise<Photograph> {
   const [widthPx, heightPx] = orientation >= 5 ? [height, width] : [width, height];
   const said = seen.exif ? exifOf(seen.exif) : { equivalentMm: null, taken: null };
   const xmp = seen.xmp?.toString('utf8') ?? '';
-  const projection = /GPano:ProjectionType(?:="|>)\s*(\w+)/u.exec(xmp)?.[1] ?? null;
+  const projection = /\w+:ProjectionType(?:="|>)\s*(\w+)/u.exec(xmp)?.[1] ?? null;
   const sphere = projection === 'equirectangular' && widthPx === 2 * heightPx;
-  // Turned upright by a program, it may have its sides exchanged.
-  const cropped =
-    said.taken !== null &&
-    (Math.max(...said.taken) !== Math.max(width, height) || Math.min(...said.taken) !== Math.min(width, height)) &&
-    Math.abs(Math.max(...said.taken) / Math.min(...said.taken) - Math.max(width, height) / Math.min(width, height)) > 0.005;
+  // A program that turned it upright may have exchanged its sides; one that made it smaller kept its proportions.
+  const cropped = said.taken !== null && Math.abs(proportion(said.taken) / proportion([width, height]) - 1) > CROPPED;
   const other = projection === null ? null : 'other';
   return { widthPx, heightPx, equivalentMm: said.equivalentMm, cropped, panorama: sphere ? 'sphere' : other };
 }
+
+/** The longer side over the shorter. */
+const proportion = ([a, b]: readonly [number, number]): number => Math.max(a, b) / Math.min(a, b);
+
+/** Rounding to whole pixels changes proportions by less than this share. */
+const CROPPED = 0.004;
 
 function exifOf(exif: Buffer): { readonly equivalentMm: number | null; readonly taken: readonly [number, number] | null } {
   // What sharp hands on begins with the six bytes that mark it in a JPEG file.
@@ -79,21 +82,29 @@ function exifOf(exif: Buffer): { readonly equivalentMm: number | null; readonly 
 
 /** A photograph as a flat plate. Throws `focal_unknown` where neither the file nor the caller says how wide it sees, `not_flat` for a panorama. */
 export function flatPlate({ widthPx, heightPx, equivalentMm, panorama }: Photograph, givenMm: number | null): FlatPlate {
-  if (panorama !== null) throw refuse('not_flat', plateText.panoramaRefused);
+  if (panorama !== null) throw refuse('not_flat', panorama === 'sphere' ? plateText.sphereNotLevelled : plateText.panoramaRefused);
   const mm = givenMm ?? equivalentMm;
   if (mm === null) throw new CoreError('focal_unknown', ['equivalentMm'], plateText.focalUnknown);
   return { kind: 'flat', widthPx, heightPx, focalPx: focalPixels(mm, widthPx, heightPx) };
 }
 
+/** The pixels of a picture, upright, at most so many px along its longer side. Throws `not_a_picture` where it cannot be read to its end. */
+async function decoded(file: PictureFile, mostPx: number, as: (picture: Sharp) => Sharp): Promise<{ data: Buffer; info: OutputInfo }> {
+  const picture = sharp(file, { limitInputPixels: PIXELS_MOST })
+    .rotate()
+    .resize(mostPx, mostPx, { fit: 'inside', withoutEnlargement: true })
+    .flatten({ background: '#fff' });
+  try {
+    return await as(picture).raw().toBuffer({ resolveWithObject: true });
+  } catch {
+    // Its header was read before; what fails here is the picture itself.
+    throw refuse('not_a_picture', plateText.damagedPicture);
+  }
+}
+
 /** The straight edges of a photograph, longest first, in px of the whole picture. */
 export async function linesOf(file: PictureFile, { widthPx, heightPx }: Photograph): Promise<readonly PlateLine[]> {
-  const { data, info } = await sharp(file, { limitInputPixels: PIXELS_MOST })
-    .rotate()
-    .resize(LINES_PX, LINES_PX, { fit: 'inside', withoutEnlargement: true })
-    .flatten({ background: '#fff' })
-    .greyscale()
-    .raw()
-    .toBuffer({ resolveWithObject: true });
+  const { data, info } = await decoded(file, LINES_PX, (picture) => picture.greyscale());
   const lines = await straightEdges({ widthPx: info.width, heightPx: info.height, grey: new Uint8Array(data) });
   const [across, down] = [widthPx / info.width, heightPx / info.height];
   return lines.map(([u1, v1, u2, v2]) => [u1 * across, v1 * down, u2 * across, v2 * down]);
@@ -105,23 +116,21 @@ export interface LevelledPhotograph {
   readonly found: FoundLevel | null;
 }
 
-/** A photograph levelled by its own lines; `found` is `null` where it has none that stand upright. */
+/**
+ * A photograph levelled by its own lines; `found` is `null` where it has none that stand upright.
+ * Of a cropped one nobody knows where the lens pointed, which pitch and roll are counted from: they are never sure.
+ */
 export async function levelledPhotograph(file: PictureFile, equivalentMm: number | null): Promise<LevelledPhotograph> {
   const photograph = await readPhotograph(file);
   const plate = flatPlate(photograph, equivalentMm);
   const lines = await linesOf(file, photograph);
-  return { plate, lines, found: autoLevel(plate, lines) };
+  const found = autoLevel(plate, lines);
+  return { plate, lines, found: found && photograph.cropped ? { ...found, uncertaintyDeg: null, sure: false } : found };
 }
 
 /** The picture itself, upright, at most so many px along its longer side. */
 export async function colourPicture(file: PictureFile, mostPx: number): Promise<ColourPicture> {
-  const { data, info } = await sharp(file, { limitInputPixels: PIXELS_MOST })
-    .rotate()
-    .resize(mostPx, mostPx, { fit: 'inside', withoutEnlargement: true })
-    .flatten({ background: '#fff' })
-    .toColourspace('srgb')
-    .raw()
-    .toBuffer({ resolveWithObject: true });
+  const { data, info } = await decoded(file, mostPx, (picture) => picture.toColourspace('srgb'));
   return { widthPx: info.width, heightPx: info.height, rgb: new Uint8Array(data) };
 }
 

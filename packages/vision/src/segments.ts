@@ -14,11 +14,11 @@ const SHORTEST = 0.012;
 const STRAIGHT_PX = 1.3;
 /** So much of each end of a straight stretch is left out: it bends into what comes next, px. */
 const END_PX = 3;
-/** Edges are followed above the first of these shares of the strongest, and begin above the second (Canny). */
-const [WEAK, STRONG] = [0.35, 1] as const;
-/** An edge fainter than this in a step from black to white of 255 is noise. */
+/** An edge that has begun is followed down to this share of the steepness at which edges begin (Canny’s lower threshold). */
+const FOLLOWED = 0.35;
+/** A step in brightness of less than this, of 255, is taken for noise. */
 const FAINTEST = 14;
-/** An edge at whose places the brightness rises along other directions than across it, on the average by more than this, is texture, rad. */
+/** Where the brightness does not rise across an edge, but on average more than this away from it, the edge is texture, rad. */
 const RAGGED_RAD = 0.45;
 
 /**
@@ -51,7 +51,7 @@ function edgesBy(cv: Cv, { widthPx, heightPx, grey }: GreyPicture): readonly Pla
     cv.Scharr(smooth, dx, CV_16S, 1, 0, 1, 0, BORDER_REPLICATE);
     cv.Scharr(smooth, dy, CV_16S, 0, 1, 1, 0, BORDER_REPLICATE);
     const strong = strongEdge(dx.data16S, dy.data16S);
-    cv.Canny1(dx, dy, edges, WEAK * strong, STRONG * strong, true);
+    cv.Canny1(dx, dy, edges, FOLLOWED * strong, strong, true);
     const [chains, order] = [own(new cv.MatVector()), own(new cv.Mat())];
     cv.findContours(edges, chains, order, RETR_LIST, CHAIN_APPROX_NONE);
     const found: PlateLine[] = [];
@@ -70,7 +70,7 @@ function edgesBy(cv: Cv, { widthPx, heightPx, grey }: GreyPicture): readonly Pla
   }
 }
 
-export const lengthOf = ([u1, v1, u2, v2]: PlateLine): number => Math.hypot(u2 - u1, v2 - v1);
+const lengthOf = ([u1, v1, u2, v2]: PlateLine): number => Math.hypot(u2 - u1, v2 - v1);
 
 /** How steep an edge has to be to begin: between what is faint and what a busy picture is full of. */
 function strongEdge(dx: Int16Array, dy: Int16Array): number {

@@ -150,7 +150,7 @@ const routes: RouteObject[] = [
   },
 ];
 
-/** So long the page waits for what it begins with before it shows that it is loading, ms. */
+/** How long the page waits for what it begins with before it shows that it is loading, ms. */
 const SOON_MS = 250;
 
 /**

@@ -22,6 +22,12 @@ if (typeof addEventListener === 'function') {
 /** Whether something is being pressed, and so perhaps dragged. */
 export const isPressed = (): boolean => pressed;
 
+/** How many times as long a change waits to be stored and sent while something is dragged. */
+const DRAGGED = 4;
+
+/** How long a change waits to be stored or sent, ms: longer while something is dragged, since more follows at once. */
+export const gatheredFor = (ms: number): number => (pressed ? DRAGGED * ms : ms);
+
 /**
  * Calls something each time the pointer is let go.
  *

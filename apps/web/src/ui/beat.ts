@@ -1,4 +1,4 @@
-/** What follows a drag with delay is drawn together, on beats this far apart, ms: each drawing by itself would cost a frame of its own. */
+/** What follows a drag with a delay is drawn together, on beats this far apart, ms: drawn separately, each would cost a frame of its own. */
 export const BEAT_MS = 100;
 
 const waiting = new Map<() => void, number>();
@@ -24,7 +24,7 @@ function next(): void {
 /**
  * Runs something on the beat nearest to a time from now, ms.
  *
- * @returns keeps it from running
+ * @returns cancels it
  */
 export function onBeat(ms: number, run: () => void): () => void {
   waiting.set(run, performance.now() + ms);

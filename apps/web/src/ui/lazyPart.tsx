@@ -37,13 +37,13 @@ export function lazyPart<M, K extends keyof M>(load: () => Promise<M>, name: K):
   // What is exported under the name is the component with these properties.
   const component = async () => (await load())[name] as ComponentType<Props>;
   const fresh = () => lazy(async () => ({ default: await component() }));
-  // What is here already does not wait, not even the moment that React waits for anything that may have to.
+  // Drawn at once where it is loaded already: React waits for anything lazy, if only for a moment.
   let here: ComponentType<Props> | null = null;
   // Outside of the component: one that waits for its part is drawn anew from nothing.
   let Loaded = fresh();
   function Part(props: Props) {
     const [attempt, setAttempt] = useState(0);
-    // One of both for as long as it is shown: what changes its kind loses what was entered in it.
+    // The same one for as long as it is shown: another component in its place would lose what was entered.
     const [Early] = useState<{ readonly Here: ComponentType<Props> | null }>(() => ({ Here: here }));
     const Now = Early.Here ?? Loaded;
     return (

@@ -3,9 +3,9 @@ import { isPressed, onLetGo } from '../store/pressed';
 import { onBeat } from './beat';
 
 /**
- * A value that follows another after a wait that is asked for at each change,
- * ms; 0 for at once. What changes while it waits does not begin it anew: a
- * timer set and cleared at every step of a drag costs more than what it saves.
+ * A value that follows another after a wait, ms, which is asked for when the
+ * value first differs; 0 for at once. Further changes do not restart the wait: a
+ * timer set and cleared at every step of a drag costs more than it saves.
  */
 function useFollowing<T>(value: T, waitMs: (shownAt: number) => number): T {
   const [shown, setShown] = useState(value);

@@ -97,6 +97,21 @@ describe('level from lines of a picture', () => {
     }
   });
 
+  test('is not sure of verticals that do not agree, and says by how much they do not', () => {
+    const random = randomFrom(3);
+    // Old posts, each off plumb by up to 0.4°, and nothing level.
+    const posts = Array.from({ length: 16 }, (_, i) => {
+      const [x, lean] = [-9 + (18 * i) / 15, 2 * (random() - 0.5) * Math.tan(0.4 * RAD)];
+      return drawn(new Vector3(x, -1.5, 20), new Vector3(x + 5 * lean, 3.5, 20), { pitchDeg: 2, rollDeg: 1 }, () => 0);
+    });
+    const found = autoLevel(
+      PLATE,
+      posts.flatMap((line) => (line ? [line] : [])),
+    );
+    expect(found?.uncertaintyDeg).toBeGreaterThan(0.25);
+    expect(found?.sure).toBe(false);
+  });
+
   test('says nothing of no lines, of one, and of lines that are points', () => {
     expect(autoLevel(PLATE, [])).toBeNull();
     expect(autoLevel(PLATE, [[100, 100, 102, 700]])).toBeNull();

@@ -1,8 +1,9 @@
+import { LuDecomposition, Matrix } from 'ml-matrix';
 import { degrees, radians } from '../angles';
-import { cameraAxes, turnedToCamera } from '../space/pose';
+import { cameraAxes, turnedToCamera, turnedToWorld } from '../space/pose';
 import { cross, dot, length, scaled, type Vec3 } from '../space/vector';
 import { leastAlong } from './leastAlong';
-import type { PlateLevel, PlateLine } from './level';
+import { awayOf, levelOf, normalOf, upwards, type PlateLevel, type PlateLine } from './level';
 import { directionOf, type FlatPlate } from './pixel';
 
 /** How a photograph was held, as its lines tell. */
@@ -30,6 +31,8 @@ const [MOST_PITCH, MOST_ROLL] = [50, 30] as const;
 const UPRIGHT_WITHIN = 42;
 /** How many of the longest lines are tried in pairs, how many of the directions they give are kept, and by how much these must differ, degrees. */
 const [TRIED, KEPT, APART_DEG] = [80, 10, 0.6] as const;
+/** From so many of the best directions of pairs the one that most lines agree on is looked for. */
+const SETTLED = 150;
 /** How many of the longest other lines are tried as the direction of a front. */
 const FRONTS = 120;
 /** At most this many of the lines that may stand upright are used, and as many of the others: the longest. */
@@ -55,7 +58,7 @@ interface Line {
 function lineOf(plate: FlatPlate, line: PlateLine, indices: readonly number[]): Line | null {
   const [from, to] = [directionOf(plate, [line[0], line[1]]), directionOf(plate, [line[2], line[3]])];
   const px = Math.hypot(line[2] - line[0], line[3] - line[1]);
-  const normal = cross(from, to);
+  const normal = normalOf(plate, line);
   if (!(px > 0) || !(length(normal) > 0)) return null;
   const sigma = Math.hypot(ENDS_PX / px, NEVER_BETTER);
   return {
@@ -127,17 +130,11 @@ const biweight = (r: number): number => (Math.abs(r) >= REACH ? 0 : (1 - (r / RE
 const support = (lines: readonly Line[], direction: Vec3): number =>
   lines.reduce((sum, line) => sum + line.weight * biweight(miss(line, direction)), 0);
 
-const levelOf = ([x, y, z]: Vec3): PlateLevel => ({
-  pitchDeg: degrees(Math.asin(Math.max(-1, Math.min(1, z)))),
-  rollDeg: degrees(Math.atan2(-x, y)),
-});
 const upOf = (level: PlateLevel): Vec3 => turnedToCamera(cameraAxes({ yawDeg: 0, ...level }), [0, 1, 0]);
 const alongOf = (level: PlateLevel, awayDeg: number): Vec3 =>
   turnedToCamera(cameraAxes({ yawDeg: 0, ...level }), [Math.cos(radians(awayDeg)), 0, Math.sin(radians(awayDeg))]);
 
 const apartDeg = (a: Vec3, b: Vec3): number => degrees(Math.acos(Math.min(1, Math.abs(dot(a, b)))));
-
-const upwards = (v: Vec3): Vec3 => (v[1] < 0 ? scaled(v, -1) : v);
 
 function heldSo(up: Vec3): boolean {
   const { pitchDeg, rollDeg } = levelOf(up);
@@ -160,11 +157,12 @@ function settledOn(lines: readonly Line[], start: Vec3): Vec3 {
   return direction;
 }
 
+/** What may be up, with the front that goes with it. */
 interface Guess {
   readonly up: Vec3;
-  readonly awayDeg: number | null;
+  readonly front: Front;
+  /** The support of both. */
   readonly score: number;
-  readonly upright: number;
 }
 
 /** What pairs of lines say about what is up, the best supported first. */
@@ -181,35 +179,39 @@ function guesses(standing: readonly Line[], all: readonly Line[]): readonly Gues
     }
   ups.sort((a, b) => b.score - a.score);
   const kept: Guess[] = [];
-  for (const { up: rough } of ups.slice(0, 150)) {
+  for (const { up: rough } of ups.slice(0, SETTLED)) {
     if (kept.length >= KEPT) break;
     if (kept.some((each) => apartDeg(each.up, rough) < APART_DEG)) continue;
     const up = settledOn(standing, rough);
     if (!heldSo(up) || kept.some((each) => apartDeg(each.up, up) < APART_DEG)) continue;
-    const upright = support(standing, up);
-    const { awayDeg, level } = frontAlong(all, up);
-    kept.push({ up, awayDeg, upright, score: upright + level });
+    const front = frontAlong(all, up);
+    kept.push({ up, front, score: support(standing, up) + front.support });
   }
   return kept.sort((a, b) => b.score - a.score);
 }
 
+/** A level direction, and how many lines point to it that do not stand upright. */
+interface Front {
+  readonly awayDeg: number | null;
+  readonly support: number;
+}
+
 /** The level direction that most lines point to that do not stand upright. */
-function frontAlong(all: readonly Line[], up: Vec3): { readonly awayDeg: number | null; readonly level: number } {
+function frontAlong(all: readonly Line[], up: Vec3): Front {
   const others = all.filter((line) => Math.abs(miss(line, up)) > REACH);
   const held = levelOf(up);
   const axes = cameraAxes({ yawDeg: 0, ...held });
-  let [best, most] = [null as number | null, 0];
+  let best: Front = { awayDeg: null, support: 0 };
   for (const { normal } of others.slice(0, FRONTS)) {
+    // Where the plane through the lens and the line is level; a line on the horizon says nothing.
     const level = cross(normal, up);
     if (length(level) < 1e-6) continue;
-    const right = turnedToCamera(axes, [1, 0, 0]);
-    const ahead = turnedToCamera(axes, [0, 0, 1]);
-    const [x, z] = [dot(level, right), dot(level, ahead)];
-    const awayDeg = degrees(x < 0 ? Math.atan2(-z, -x) : Math.atan2(z, x));
-    const score = support(others, alongOf(held, awayDeg));
-    if (score > most) [best, most] = [awayDeg, score];
+    const [x, , z] = turnedToWorld(axes, level);
+    const awayDeg = awayOf(x, z);
+    const found = support(others, alongOf(held, awayDeg));
+    if (found > best.support) best = { awayDeg, support: found };
   }
-  return { awayDeg: best, level: most };
+  return best;
 }
 
 interface Fit {
@@ -253,19 +255,17 @@ function fitted(lines: readonly Line[], start: Fit): Fit | null {
       ...(fit.awayDeg === null ? [] : [values({ ...fit, awayDeg: fit.awayDeg + STEP })]),
     ];
     const size = moved.length;
-    const normal = Array.from({ length: size }, () => new Float64Array(size + 1));
+    const [normal, right] = [Matrix.zeros(size, size), Matrix.zeros(size, 1)];
     now.forEach(([, r], i) => {
       const w = biweight(r / scale);
       if (w === 0) return;
       const slopes = moved.map((each) => ((each[i]?.[1] ?? 0) - r) / STEP);
       slopes.forEach((a, j) => {
-        const row = normal[j];
-        if (!row) return;
-        slopes.forEach((b, k) => (row[k] = (row[k] ?? 0) + w * a * b));
-        row[size] = (row[size] ?? 0) - w * a * r;
+        slopes.forEach((b, k) => normal.set(j, k, normal.get(j, k) + w * a * b));
+        right.set(j, 0, right.get(j, 0) - w * a * r);
       });
     });
-    const step = solved(normal);
+    const step = solved(normal, right);
     if (step === null) return null;
     const [p = 0, q = 0, s = 0] = step;
     fit = { pitchDeg: fit.pitchDeg + p, rollDeg: fit.rollDeg + q, awayDeg: fit.awayDeg === null ? null : fit.awayDeg + s };
@@ -274,23 +274,15 @@ function fitted(lines: readonly Line[], start: Fit): Fit | null {
   return fit;
 }
 
-/** The solution of a few linear equations, each a row with its right side last; `null` where they have none of their own. */
-function solved(rows: readonly Float64Array[]): readonly number[] | null {
-  const m = rows.map((row) => Float64Array.from(row));
-  const n = m.length;
-  for (let i = 0; i < n; i++) {
-    const pivot = m.slice(i).reduce((best, row) => (Math.abs(row[i] ?? 0) > Math.abs(best[i] ?? 0) ? row : best));
-    if (Math.abs(pivot[i] ?? 0) < 1e-12) return null;
-    const at = m.indexOf(pivot);
-    [m[i], m[at]] = [pivot, m[i] ?? pivot];
-    for (let j = 0; j < n; j++) {
-      const row = m[j];
-      if (!row || j === i) continue;
-      const by = (row[i] ?? 0) / (pivot[i] ?? 1);
-      for (let k = i; k <= n; k++) row[k] = (row[k] ?? 0) - by * (pivot[k] ?? 0);
-    }
-  }
-  return m.map((row, i) => (row[n] ?? 0) / (row[i] ?? 1));
+/** Equations are taken to have no solution of their own where what remains of one is less than this share of the first. */
+const TOLD_APART = 1e-12;
+
+/** The solution of a few linear equations; `null` where they have none of their own. */
+function solved(left: Matrix, right: Matrix): readonly number[] | null {
+  const lu = new LuDecomposition(left);
+  const sizes = lu.upperTriangularMatrix.diagonal().map(Math.abs);
+  if (!(Math.min(...sizes) > TOLD_APART * Math.max(...sizes))) return null;
+  return lu.solve(right).to1DArray();
 }
 
 /** The least support for a front, and for being sure of what is up; the longest lines count 1 each, shorter ones less. */
@@ -325,7 +317,7 @@ function scatter(values: readonly (number | null)[]): number | null {
  * @returns `null` where no two lines can stand upright
  *
  * @example
- * autoLevel({ kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 300 }, [[50, 20, 60, 280], [350, 20, 340, 280]])?.rollDeg // => 0
+ * autoLevel({ kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 300 }, [[50, 20, 60, 280], [350, 20, 340, 280]])?.pitchDeg // => -4.5498
  */
 export function autoLevel(plate: FlatPlate, lines: readonly PlateLine[]): FoundLevel | null {
   const each = lines.flatMap((line, i) => lineOf(plate, line, [i]) ?? []).sort((a, b) => b.weight - a.weight);
@@ -335,8 +327,7 @@ export function autoLevel(plate: FlatPlate, lines: readonly PlateLine[]): FoundL
   const all = [...standing, ...each.filter((line) => !stands(line)).slice(0, MOST_LINES)].sort((a, b) => b.weight - a.weight);
   const [best, ...others] = guesses(standing, all);
   if (!best) return null;
-  const front = frontAlong(all, best.up);
-  const start: Fit = { ...levelOf(best.up), awayDeg: front.level >= LEAST_FRONT ? front.awayDeg : null };
+  const start: Fit = { ...levelOf(best.up), awayDeg: best.front.support >= LEAST_FRONT ? best.front.awayDeg : null };
   const fit = fitted(all, start) ?? fitted(all, { ...start, awayDeg: null }) ?? { ...start, awayDeg: null };
   const [up, along] = [upOf(fit), fit.awayDeg === null ? null : alongOf(fit, fit.awayDeg)];
   const of = (direction: Vec3 | null): readonly number[] =>

@@ -2,25 +2,23 @@ import type { FrameSize } from '../model/frame';
 import type { PlateProjection } from './pixel';
 import { rigToPlate, type RigThere, type Turned } from './throughRig';
 
-/** How far from each side of a rig's frame the photograph ends, mm inside it; 0 where it goes on to that side. */
+/** How far inside each side of a rig’s frame the photograph ends, mm; 0 where it reaches that side. */
 export interface PlateEnds {
   readonly topMm: number;
   readonly bottomMm: number;
   readonly leftMm: number;
   readonly rightMm: number;
-  /** Whether the photograph shows any of the frame. */
-  readonly shows: boolean;
 }
 
-/** In so many places along a side, and in so many steps from it, is looked for the photograph. */
+/** The photograph is looked for at this many places along a side, in this many steps inward. */
 const [ALONG, STEPS] = [33, 64] as const;
-/** And then halved so often. */
+/** The step in which it begins is halved this often. */
 const HALVINGS = 20;
 
 /**
- * Where a photograph ends in the frame of a rig: from each side, the farthest
- * that it stays away anywhere along that side. Found by looking from the side inward
- * and halving the step in which the photograph begins.
+ * Where a photograph ends in the frame of a rig: for each side, the widest strip that
+ * it leaves uncovered anywhere along it. `null` where it shows nothing of the frame.
+ * Found by looking from the side inward and halving the step in which the photograph begins.
  *
  * @param plate how the photograph is projected
  * @param held how the photograph was held
@@ -28,34 +26,32 @@ const HALVINGS = 20;
  * @param frame size of its upright frame, mm
  *
  * @example
- * plateEnds({ kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, { turned: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, imageMm: 20, riseMm: 10, shiftMm: 0 }, { widthMm: 36, heightMm: 24 }).topMm // => 7
+ * plateEnds({ kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, { turned: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, imageMm: 20, riseMm: 10, shiftMm: 0 }, { widthMm: 36, heightMm: 24 })?.topMm // => 7
  */
-export function plateEnds(plate: PlateProjection, held: Turned, rig: RigThere, { widthMm, heightMm }: FrameSize): PlateEnds {
+export function plateEnds(plate: PlateProjection, held: Turned, rig: RigThere, { widthMm, heightMm }: FrameSize): PlateEnds | null {
   const there = (x: number, y: number): boolean => {
     const at = rigToPlate(plate, held, rig, [x, y]);
     if (at === null) return false;
     const [u, v] = at;
     return u >= 0 && v >= 0 && u <= plate.widthPx && v <= plate.heightPx;
   };
-  let shows = false;
-  /** The farthest of all places along a side, each a share along it and a way inward. */
-  const ends = (deepMm: number, at: (share: number, inMm: number) => boolean): number => {
-    let farthest = 0;
+  /** The widest strip along a side, each place a share along it and a way inward; `null` where nothing is seen from it. */
+  const ends = (deepMm: number, at: (share: number, inMm: number) => boolean): number | null => {
+    let farthest: number | null = null;
     for (let i = 0; i < ALONG; i++) {
       const share = i / (ALONG - 1);
       let k = 0;
       while (k <= STEPS && !at(share, (deepMm * k) / STEPS)) k++;
       // Along this line there is nothing of it: that is for the sides across to say.
       if (k > STEPS) continue;
-      shows = true;
-      if (k === 0) continue;
-      let [out, inside] = [(deepMm * (k - 1)) / STEPS, (deepMm * k) / STEPS];
+      // Where it is there at the side itself, both are 0.
+      let [out, inside] = [(deepMm * Math.max(0, k - 1)) / STEPS, (deepMm * k) / STEPS];
       for (let round = 0; round < HALVINGS; round++) {
         const middle = (out + inside) / 2;
         if (at(share, middle)) inside = middle;
         else out = middle;
       }
-      farthest = Math.max(farthest, inside);
+      farthest = Math.max(farthest ?? 0, inside);
     }
     return farthest;
   };
@@ -67,5 +63,5 @@ export function plateEnds(plate: PlateProjection, held: Turned, rig: RigThere, {
     ends(widthMm, (share, inMm) => there(inMm - widthMm / 2, y(share))),
     ends(widthMm, (share, inMm) => there(widthMm / 2 - inMm, y(share))),
   ];
-  return { topMm, bottomMm, leftMm, rightMm, shows };
+  return topMm === null || bottomMm === null || leftMm === null || rightMm === null ? null : { topMm, bottomMm, leftMm, rightMm };
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { Euler, Matrix4, Quaternion, Vector3 } from 'three';
+import type { CoreError } from '../errors';
 import { evenly } from '../evenly.test-support';
 import { plateEnds } from './ends';
 import { lengthOnFront, outlinedFront, placeOnFront } from './front';
@@ -72,11 +73,19 @@ describe('a front in a photograph', () => {
   test('is refused where it has no width or height, and a point where the ray does not meet it', () => {
     const level = { pitchDeg: 0, rollDeg: 0 };
     const outline = { leftFootPx: [1000, 1800], rightFootPx: [3000, 1800], leftTopPx: [1000, 300] } as const;
-    expect(() => outlinedFront(FLAT, level, { ...outline, rightFootPx: [1000, 1800] }, 1.6)).toThrow('apart from the left');
+    expect(() => outlinedFront(FLAT, level, { ...outline, rightFootPx: [1000, 1800] }, 1.6)).toThrow('two different places');
+    expect(() => outlinedFront(FLAT, level, { ...outline, leftFootPx: [3000, 1800], rightFootPx: [1000, 1800] }, 1.6)).toThrow(
+      'to the right of the left',
+    );
     expect(() => outlinedFront(FLAT, level, { ...outline, leftTopPx: [1000, 2500] }, 1.6)).toThrow('exchange them');
-    expect(() => outlinedFront(FLAT, level, { ...outline, leftFootPx: [1000, 1500] }, 1.6)).toThrow('below the horizon');
+    expect(() => outlinedFront(FLAT, level, { ...outline, leftFootPx: [1000, 1500] }, 1.6)).toThrow(
+      expect.objectContaining({ code: 'foot_above_horizon', path: ['leftFootPx'] }) as CoreError,
+    );
+    expect(() => outlinedFront(FLAT, level, { ...outline, rightFootPx: [3000, 1500] }, 1.6)).toThrow(
+      expect.objectContaining({ path: ['rightFootPx'] }) as CoreError,
+    );
     const front = { leftM: [-2, 10], turnedAwayDeg: 80, cameraHeightM: 1.6 } as const;
-    expect(() => placeOnFront(FLAT, level, front, [4032, 1512])).toThrow('must lie on the front');
+    expect(() => placeOnFront(FLAT, level, front, [4032, 1512])).toThrow('must lie on the plane');
   });
 });
 
@@ -95,6 +104,11 @@ describe('how far a measurement may be off', () => {
     expect((scaled.heightDoubtM ?? NaN) / 12).toBeCloseTo(0.05, 6);
     expect((scaled.distanceDoubtM ?? NaN) / 25).toBeCloseTo(0.05, 6);
     // By hand: the foot lies 1.6 m below 25 m away, so that an angle of ε moves it by about 25² / 1.6 · ε.
+    // And a pixel of 1/2912 in the click on the foot does the same; on a level camera it alone.
+    const straight = { pitchDeg: 0, rollDeg: 0 };
+    const plain = { footPx: drawn([0, -1.6, 25], straight), topPx: drawn([0, 10.4, 25], straight), cameraHeightM: 1.6 };
+    const clicked = doubtedHeight(FLAT, straight, plain, { ...NONE, clickPx: 1 });
+    expect((clicked.distanceDoubtM ?? NaN) / ((25 * 25) / 1.6 / 2912)).toBeCloseTo(1, 2);
     const tilted = doubtedHeight(FLAT, level, measured, { ...NONE, levelDeg: 0.05 });
     expect((tilted.distanceDoubtM ?? NaN) / ((25 * 25 * 0.05 * RAD) / 1.6)).toBeCloseTo(1, 1);
   });
@@ -154,6 +168,7 @@ describe('where a photograph ends in the frame of a rig', () => {
           ];
           const frame = { widthMm: 36, heightMm: 24 };
           const ends = plateEnds(FLAT, plateHeld, rig, frame);
+          if (!ends) throw new Error('nothing of it is seen');
           if (ends.topMm > 0.1) ended++;
           // Nothing of a frame cut by what ends at its sides is outside of the photograph, but for bends between the places looked at.
           const [left, right] = [-18 + ends.leftMm, 18 - ends.rightMm];
@@ -177,6 +192,6 @@ describe('where a photograph ends in the frame of a rig', () => {
 
   test('a rig that looks the other way sees none of it', () => {
     const rig = { turned: { yawDeg: 180, pitchDeg: 0, rollDeg: 0 }, imageMm: 24, riseMm: 0, shiftMm: 0 };
-    expect(plateEnds(FLAT, { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, rig, { widthMm: 36, heightMm: 24 }).shows).toBe(false);
+    expect(plateEnds(FLAT, { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, rig, { widthMm: 36, heightMm: 24 })).toBeNull();
   });
 });

@@ -1,9 +1,9 @@
 import { plateText } from '@gangway/messages/core/plate';
 import { degrees, radians } from '../angles';
-import { CoreError, requirePositive } from '../errors';
+import { CoreError } from '../errors';
 import { cameraAxes, turnedToWorld } from '../space/pose';
 import { cross, dot, type Vec3 } from '../space/vector';
-import { plateHeight } from './height';
+import { plateHeight, type PlateHeight } from './height';
 import type { PlateLevel } from './level';
 import { directionOf, type Pixel, type PlateProjection } from './pixel';
 
@@ -21,7 +21,7 @@ export interface PlateFront {
 export interface OutlinedFront extends PlateFront {
   readonly widthM: number;
   readonly heightM: number;
-  /** Square to the front, m from the camera; the side from which the subject is measured. */
+  /** From the camera to the plane of the front, square to it, m. */
   readonly distanceM: number;
 }
 
@@ -32,12 +32,13 @@ export interface FrontOutline {
   readonly leftTopPx: Pixel;
 }
 
-/** Nearer than this to the front's own plane it is seen edge on, as a sine. */
+/** A camera nearer to the plane of the front than this share of its width sees it edge on. */
 const EDGE_ON = 0.01;
 
 /**
  * The front that stands on two places of level ground: its width, height,
- * direction and distance. Throws `foot_above_horizon`, `no_width`, `edge_on`.
+ * direction and distance. Throws `foot_above_horizon`, `top_not_seen`, `no_width`,
+ * `no_height`, `exchanged`, `edge_on`.
  * Source: as `plateHeight`.
  *
  * @param plate how the photograph is projected
@@ -49,14 +50,18 @@ const EDGE_ON = 0.01;
  * outlinedFront({ kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, { pitchDeg: 0, rollDeg: 0 }, { leftFootPx: [100, 166], rightFootPx: [300, 166], leftTopPx: [100, 50] }, 1.6).widthM // => 20
  */
 export function outlinedFront(plate: PlateProjection, level: PlateLevel, outline: FrontOutline, cameraHeightM: number): OutlinedFront {
-  const left = plateHeight(plate, level, { footPx: outline.leftFootPx, topPx: outline.leftTopPx }, cameraHeightM);
-  const right = plateHeight(plate, level, { footPx: outline.rightFootPx, topPx: outline.rightFootPx }, cameraHeightM);
+  const { leftFootPx, rightFootPx, leftTopPx } = outline;
+  const clicked = (footPx: Pixel, topPx: Pixel): PlateHeight => plateHeight(plate, level, { footPx, topPx }, cameraHeightM);
+  const left = named({ footPx: 'leftFootPx', topPx: 'leftTopPx' }, () => clicked(leftFootPx, leftTopPx));
+  // Of the right end the foot alone was clicked.
+  const right = named({ footPx: 'rightFootPx', topPx: 'rightFootPx' }, () => clicked(rightFootPx, rightFootPx));
   const [dx, dz] = [right.asideM - left.asideM, right.distanceM - left.distanceM];
   const widthM = Math.hypot(dx, dz);
   if (widthM < 1e-6) throw new CoreError('no_width', ['rightFootPx'], plateText.noWidth);
   if (left.heightM <= 0) throw new CoreError('no_height', ['leftTopPx'], plateText.wrongSide);
-  // Square to the foot, from the camera toward it.
-  const distanceM = Math.abs(left.asideM * dz - left.distanceM * dx) / widthM;
+  // Less than nothing where the ends of the foot are exchanged.
+  const distanceM = (left.distanceM * dx - left.asideM * dz) / widthM;
+  if (distanceM <= -EDGE_ON * widthM) throw new CoreError('exchanged', ['rightFootPx'], plateText.feetExchanged);
   if (distanceM < EDGE_ON * widthM) throw new CoreError('edge_on', ['rightFootPx'], plateText.edgeOn);
   return {
     leftM: [left.asideM, left.distanceM],
@@ -66,6 +71,17 @@ export function outlinedFront(plate: PlateProjection, level: PlateLevel, outline
     heightM: left.heightM,
     distanceM,
   };
+}
+
+/** Runs a measurement, and names the field of a refusal as the caller does. */
+function named<T>(names: Readonly<Record<string, string>>, measure: () => T): T {
+  try {
+    return measure();
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error;
+    const [field = '', ...rest] = error.path;
+    throw new CoreError(error.code, [names[field] ?? field, ...rest], error.message);
+  }
 }
 
 /** A place on a front: along its foot from the left end, and above the foot, m. */
@@ -102,7 +118,6 @@ export function lengthOnFront(
   from: Pixel,
   to: Pixel,
 ): number {
-  requirePositive('cameraHeightM', front.cameraHeightM);
   const [a, b] = [placeOnFront(plate, level, front, from), placeOnFront(plate, level, front, to)];
   return Math.hypot(a[0] - b[0], a[1] - b[1]);
 }

@@ -19,7 +19,8 @@ export interface PlateLevel {
 const TOLD_APART = 1e-12;
 
 /** The normal of the plane through the lens and a line, as long as the sine of the angle that the line spans: long lines count more. */
-function normalOf(plate: PlateProjection, [u1, v1, u2, v2]: PlateLine): Vec3 {
+/** Across the plane through the lens and a line of the picture, of length 1 after its ends. */
+export function normalOf(plate: PlateProjection, [u1, v1, u2, v2]: PlateLine): Vec3 {
   const [from, to] = [directionOf(plate, [u1, v1]), directionOf(plate, [u2, v2])];
   const length = Math.hypot(...from) * Math.hypot(...to);
   const [x, y, z] = cross(from, to);
@@ -42,11 +43,20 @@ export function plateLevel(plate: PlateProjection, uprights: readonly PlateLine[
   const found = leastAlong(uprights.map((line) => normalOf(plate, line)));
   if (uprights.length < 2 || found === null || found.next <= TOLD_APART)
     throw new CoreError('level_unknown', ['uprights'], plateText.noVerticals);
-  const [x, y, z] = found.direction[1] < 0 ? negative(found.direction) : found.direction;
-  return { pitchDeg: degrees(Math.asin(Math.max(-1, Math.min(1, z)))) + 0, rollDeg: degrees(Math.atan2(-x, y)) + 0 };
+  return levelOf(upwards(found.direction));
 }
 
-const negative = ([x, y, z]: Vec3): Vec3 => [-x, -y, -z];
+/** A direction or the one opposite to it: that which goes up in the picture. */
+export const upwards = ([x, y, z]: Vec3): Vec3 => (y < 0 ? [-x, -y, -z] : [x, y, z]);
+
+/** How a camera is held in whose frame the world's up has this direction. */
+export const levelOf = ([x, y, z]: Vec3): PlateLevel => ({
+  pitchDeg: degrees(Math.asin(Math.max(-1, Math.min(1, z)))) + 0,
+  rollDeg: degrees(Math.atan2(-x, y)) + 0,
+});
+
+/** How far the right side of what runs along a level direction is turned away, degrees; the opposite direction gives the same. */
+export const awayOf = (x: number, z: number): number => degrees(x < 0 ? Math.atan2(-z, -x) : Math.atan2(z, x)) + 0;
 
 /**
  * How far the right side of a façade is turned away, degrees, from its level
@@ -73,6 +83,5 @@ export function plateFacade(plate: PlateProjection, level: PlateLevel, levels: r
   if (spread <= TOLD_APART) throw new CoreError('direction_unknown', ['levels'], plateText.noLevels);
   // The direction along which the normals are least is square to the one along which they are most.
   const most = Math.atan2(2 * xz, xx - zz) / 2;
-  const [x, z] = [-Math.sin(most), Math.cos(most)];
-  return degrees(x < 0 ? Math.atan2(-z, -x) : Math.atan2(z, x)) + 0;
+  return awayOf(-Math.sin(most), Math.cos(most));
 }

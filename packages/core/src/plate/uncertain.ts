@@ -1,8 +1,9 @@
+import { CoreError } from '../errors';
 import { plateHeight, type FootAndTop, type PlateHeight } from './height';
 import type { PlateLevel } from './level';
 import type { PlateProjection } from './pixel';
 
-/** How well each of what a measurement rests on is known, one standard deviation. */
+/** How well the values that a measurement rests on are known, one standard deviation each. */
 export interface PlateDoubt {
   /** Of pitch and of roll, degrees. */
   readonly levelDeg: number;
@@ -19,9 +20,9 @@ export interface DoubtedHeight extends PlateHeight {
 }
 
 /**
- * Height and distance of something, with how far they may be off: each of what
- * they rest on is moved by its standard deviation, both ways, and what that
- * does is added up in squares. Source: propagation of uncertainty, JCGM
+ * Height and distance of something, with how far they may be off: each value that
+ * they rest on is moved by its standard deviation, both ways, and the changes are
+ * added in quadrature. Source: propagation of uncertainty, JCGM
  * 100:2008 (GUM), 5.1.2, with differences instead of derivatives. Throws as `plateHeight`.
  *
  * @param plate how the photograph is projected
@@ -56,7 +57,8 @@ export function doubtedHeight(
     const off = (value: (each: PlateHeight) => number): number =>
       Math.hypot(...more.map((each, i) => (value(each) - value(less[i] ?? found)) / 2));
     return { ...found, heightDoubtM: off(({ heightM }) => heightM), distanceDoubtM: off(({ distanceM }) => distanceM) };
-  } catch {
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error;
     // Within its own doubt the foot lies on the horizon, or the camera on the ground.
     return { ...found, heightDoubtM: null, distanceDoubtM: null };
   }

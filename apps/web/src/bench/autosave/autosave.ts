@@ -21,13 +21,12 @@ export interface Autosave {
   readonly reset: (from: NamedSettings | null) => void;
 }
 
-/** While something is dragged its changes go into the outbox this often, ms. */
+/** A change goes into the outbox after this long, with what followed it, ms; the page waits longer while something is dragged. */
 export const GATHER_MS = 120;
 
 /**
- * Brings the setup under edit into the outbox: some times a second while
- * something is dragged, at once when the bench is left. What it has not stored
- * yet is never older than that.
+ * Brings the setup under edit into the outbox: a few times a second while
+ * something is dragged, at once when the bench is left.
  */
 export function createAutosave(world: AutosaveWorld): Autosave {
   let cancelTimer: (() => void) | null = null;

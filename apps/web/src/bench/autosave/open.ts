@@ -7,7 +7,7 @@ import { firstState } from '../../store/outbox/kinds/setup';
 import { dropLastChange, writeLastChange } from '../../store/outbox/lastChange';
 import { outbox, waitingIn } from '../../store/outbox/page';
 import type { Write } from '../../store/outbox/write';
-import { isPressed } from '../../store/pressed';
+import { gatheredFor } from '../../store/pressed';
 import { setupWrite } from '../../store/setupWrites';
 import { listening, refreshLists, store } from '../../store/store';
 import { benchState } from '../editing/benchStore';
@@ -32,9 +32,6 @@ function underEdit(): NamedSettings | null {
   return { name, settings };
 }
 
-/** So many times as long a change waits while something is dragged. */
-const DRAGGED = 4;
-
 /** The autosave of this tab. */
 export const autosave = createAutosave({
   read: underEdit,
@@ -49,8 +46,7 @@ export const autosave = createAutosave({
     if (benchState().autosave?.stored !== stored) store.dispatch(autosaveTold({ stored }));
   },
   later: (ms, then) => {
-    // What is dragged is stored as it is let go, or a few times on the way.
-    const timer = setTimeout(then, isPressed() ? DRAGGED * ms : ms);
+    const timer = setTimeout(then, gatheredFor(ms));
     return () => clearTimeout(timer);
   },
 });

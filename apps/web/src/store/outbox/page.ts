@@ -3,7 +3,7 @@ import { useSyncExternalStore } from 'react';
 import { guarded, UNSTORED_FROM, type EntryStore } from './entryStore';
 import { takeLastChange } from './lastChange';
 import { createOutbox, type OutboxEvent } from './outbox';
-import { isPressed } from '../pressed';
+import { gatheredFor } from '../pressed';
 import { pendingIn } from './overlay';
 import { send } from './send';
 import type { Entry } from './write';
@@ -15,8 +15,6 @@ const NAME = 'gangway-outbox';
 
 /** A setup that is being changed is sent this often, ms. */
 const GATHER_MS = 350;
-/** So many times as long while something is dragged. */
-const DRAGGED = 4;
 
 /** A store that opens when it is used first. */
 function opening(open: () => Promise<EntryStore>): EntryStore {
@@ -65,7 +63,7 @@ export const outbox = createOutbox({
     else await work();
   },
   announce: (event) => channel?.postMessage(event),
-  gatherMs: ({ kind }) => (kind === 'setup' ? GATHER_MS * (isPressed() ? DRAGGED : 1) : 0),
+  gatherMs: ({ kind }) => (kind === 'setup' ? gatheredFor(GATHER_MS) : 0),
   later: (ms, then) => {
     const timer = setTimeout(then, ms);
     return () => clearTimeout(timer);

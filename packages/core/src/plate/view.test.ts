@@ -1,0 +1,36 @@
+import { seenThroughRig } from './view';
+
+const AHEAD = { yawDeg: 0, pitchDeg: 0, rollDeg: 0 };
+const GREYS = [40, 80, 120, 200];
+const rgb = new Uint8Array(Array.from({ length: 2 }, () => GREYS.flatMap((grey) => [grey, grey, grey])).flat());
+const PICTURE = { widthPx: 4, heightPx: 2, rgb };
+/** The one pixel of a frame so small that it looks in one direction. */
+const seen = (plate: Parameters<typeof seenThroughRig>[1]['plate'], yawDeg: number, shiftMm = 0) =>
+  seenThroughRig(
+    PICTURE,
+    { plate, held: AHEAD },
+    { rig: { turned: { ...AHEAD, yawDeg }, imageMm: 100, riseMm: 0, shiftMm }, frame: { widthMm: 0.001, heightMm: 0.001 } },
+    1,
+  );
+
+describe('a photograph through a rig', () => {
+  test('a whole sphere goes on round its edge: straight behind lies between its last column and its first', () => {
+    const sphere = { kind: 'sphere', widthPx: 4, heightPx: 2 } as const;
+    // Columns of 90°, their middles at ±45° and ±135°.
+    expect(seen(sphere, 45).picture.rgb[0]).toBe(120);
+    expect(seen(sphere, -135).picture.rgb[0]).toBe(40);
+    expect(seen(sphere, 0).picture.rgb[0]).toBe(100);
+    expect(seen(sphere, 180).picture.rgb[0]).toBe(120);
+    expect(seen(sphere, 180).covered).toBe(1);
+  });
+
+  test('a flat one ends at its edge, to the shift at which it does', () => {
+    const flat = { kind: 'flat', widthPx: 4, heightPx: 2, focalPx: 4 } as const;
+    // Half of 4 px at a focal length of 4 px: the edge lies at 50 of 100 mm.
+    expect(seen(flat, 0, 49.9)).toMatchObject({ covered: 1 });
+    expect(seen(flat, 0, 50.1)).toMatchObject({ covered: 0 });
+    expect(seen(flat, 180)).toMatchObject({ covered: 0 });
+    // Beyond the middle of its last pixel there is nothing to interpolate with.
+    expect(seen(flat, 0, 45).picture.rgb[0]).toBe(200);
+  });
+});
