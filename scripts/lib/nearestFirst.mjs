@@ -1,10 +1,8 @@
 // The order in which tests run while changes to the core are tried: those beside
 // the changed file first, then the short ones. A change is done with at the first
 // test that notices it, so most need seconds instead of a minute.
-import { createRequire } from 'node:module';
 import { dirname, relative, sep } from 'node:path';
-
-const { default: Sequencer } = createRequire(import.meta.url)('@jest/test-sequencer');
+import Sequencer from '@jest/test-sequencer';
 
 /** How many folders lie between two files; −1 for the test of the file itself. */
 export function apart(changed, test) {

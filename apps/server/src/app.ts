@@ -20,6 +20,7 @@ import type { Lane } from './lane/lane';
 import { archiveUpload, archiveRoutes } from './log/archive';
 import { attachmentUpload, logRoutes } from './log/routes';
 import { pages, strictHeaders } from './page';
+import { plateRoutes } from './plate/routes';
 import { frameUpload, proofRoutes, type ProofParts } from './proof/routes';
 import { answerErrors, unknownRoute } from './httpError';
 import { purgeRoutes } from './purge';
@@ -79,7 +80,14 @@ export function createApi({ db, proof, space, ending, backup, lane, print = prin
   // Before the limit on bodies: a kit that is imported has a larger one of its own.
   api.use(kitRoutes(db));
   api.use(cardRoutes(db, print));
-  if (proof) api.use(proofRoutes(db, { ...proof, ending }), logRoutes(db, proof), archiveRoutes(db, proof), purgeRoutes(db, proof.store));
+  if (proof)
+    api.use(
+      proofRoutes(db, { ...proof, ending }),
+      logRoutes(db, proof),
+      plateRoutes(db, proof),
+      archiveRoutes(db, proof),
+      purgeRoutes(db, proof.store),
+    );
   api.use(express.json({ limit: '256kb' }));
   api.use(calcRoutes());
   api.use(checkRoutes());

@@ -1,5 +1,5 @@
 import { purgeText } from '@gangway/messages/server/purge';
-import { and, eq, inArray, isNotNull, lt, or, sql, type SQL } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, lt, notInArray, or, sql, type SQL } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Db, DbOrTx } from './db/connect';
 import { assemblies, attachments, frames, frameSets, jobs, setups, shots } from './db/schema';
@@ -28,6 +28,20 @@ async function filesOf(tx: DbOrTx, setupIds: readonly string[]): Promise<readonl
     .innerJoin(frameSets, eq(frameSets.id, assemblies.setId))
     .where(inArray(frameSets.setupId, ids));
   return [...pictures, ...inSets].map(({ key }) => key).concat(made.flatMap(keysOf));
+}
+
+/** Photographs of setups that go, on which others are planned that stay, go over to one of these. */
+async function handOver(tx: DbOrTx, setupIds: readonly string[]): Promise<void> {
+  if (setupIds.length === 0) return;
+  const ids = [...setupIds];
+  const planned = sql`${setups.settings}->'plate'->>'pictureId'`;
+  const kept = await tx
+    .update(attachments)
+    .set({ setupId: sql`${setups.id}`, jobId: sql`${setups.jobId}`, shotId: null })
+    .from(setups)
+    .where(and(inArray(attachments.setupId, ids), notInArray(setups.id, ids), sql`${planned} = ${attachments.id}::text`))
+    .returning({ jobId: attachments.jobId });
+  for (const jobId of new Set(kept.map((each) => each.jobId))) await noteAttachments(tx, jobId);
 }
 
 /** Tells the logs of jobs that stay that shots and photographs of setups that go are gone. */
@@ -62,6 +76,7 @@ async function purge(db: Db, store: Store, which: { readonly jobs: SQL | undefin
               .from(setups)
               .where(or(...going))
           ).map(({ id }) => id);
+    await handOver(tx, goingSetups);
     const loose = await filesOf(tx, goingSetups);
     await loosen(tx, loose);
     await noteShotsOf(tx, goingSetups, goingJobs);

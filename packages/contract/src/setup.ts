@@ -9,6 +9,7 @@ import { exposureSchema } from './exposure';
 import { mosaicSchema } from './mosaic';
 import { versionSchema } from './count';
 import { nameSchema } from './name';
+import { plateSchema } from './plate';
 import { rigSchema } from './rig';
 import { pinsSchema, sharpnessSchema } from './focus';
 import { sceneSchema } from './scene';
@@ -32,6 +33,7 @@ const shape = shapeOf(SETUP_FIELDS, {
   sharpness: sharpnessSchema,
   mosaic: mosaicSchema.nullable(),
   scene: sceneSchema.nullable(),
+  plate: plateSchema.nullable(),
 });
 
 /** What the photographer sets at one camera position. */
@@ -57,6 +59,7 @@ export const setupSettingsSchema = z
     stack: shape.stack.default(null),
     mosaic: shape.mosaic.default(null),
     scene: shape.scene.default(null),
+    plate: shape.plate.default(null),
     exposure: shape.exposure.default(PLAIN_SETTINGS.exposure),
     card: shape.card.default(PLAIN_SETTINGS.card),
     locks: shape.locks.default(PLAIN_SETTINGS.locks),

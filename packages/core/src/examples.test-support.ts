@@ -8,6 +8,7 @@ import { EMPTY_PLAN } from './rig/parts';
 import type { Rig } from './model/rig';
 import type { SetupSettings } from './model/setup';
 import { FIRST_EXPOSURE } from './setup/defaults';
+import type { Plate } from './model/plate';
 import { frontScene, setup } from './setup/fixtures.test-support';
 
 // What the examples in the comments of the core are written with: one setup of
@@ -56,6 +57,30 @@ export const frontGeometry = freshGeometry(front);
 
 /** The same lens tilted 2° forward and swung 1°, focused at 5 m. */
 export const tiltedGeometry = freshGeometry({ ...front, front: { tiltDeg: 2, swingDeg: 1 }, focusM: 5 });
+
+/** A level photograph of a front 20 m ahead, as it is stored. */
+export const quayPlate: Plate = {
+  pictureId: '2b7f9a70-3a52-4a1f-9d0e-5b7a4c1d2e3f',
+  name: 'quay.jpg',
+  kind: 'flat',
+  widthPx: 400,
+  heightPx: 300,
+  equivalentMm: 26,
+  cropped: false,
+  uprights: [
+    [100, 50, 100, 250],
+    [300, 50, 300, 250],
+  ],
+  levels: [],
+  doubtful: false,
+  horizon: null,
+  typed: null,
+  headingDeg: 0,
+  cameraHeightM: 1.6,
+  outline: null,
+  measured: [],
+  from: null,
+};
 
 /** The front in three overlapping frames side by side. */
 export const mosaicGeometry = freshGeometry({

@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray, or } from 'drizzle-orm';
 import {
   ARCHIVED_RECORDS,
   ARCHIVE_VERSION,
@@ -56,9 +56,19 @@ async function gathered(db: Db, jobId: string): Promise<{ readonly job: Archived
   };
   const ids = inside.map(({ id }) => id);
   const present = new Set(ids);
-  const pictures = (await db.select().from(attachments).where(eq(attachments.jobId, jobId)).orderBy(asc(attachments.createdAt))).filter(
-    ({ setupId }) => present.has(setupId),
-  );
+  // A setup may be planned on a photograph that came in with another one, of which it is a copy.
+  const planned = new Map(inside.flatMap(({ id, settings: { plate } }) => (plate ? [[plate.pictureId, id] as const] : [])));
+  const pictures = (
+    await db
+      .select()
+      .from(attachments)
+      .where(or(eq(attachments.jobId, jobId), inArray(attachments.id, [...planned.keys()])))
+      .orderBy(asc(attachments.createdAt))
+  ).flatMap((row) => {
+    if (present.has(row.setupId)) return [row];
+    const setupId = planned.get(row.id);
+    return setupId === undefined ? [] : [{ ...row, setupId, shotId: null }];
+  });
   const sets =
     ids.length === 0 ? [] : await db.select().from(frameSets).where(inArray(frameSets.setupId, ids)).orderBy(asc(frameSets.createdAt));
   const setIds = sets.map(({ id }) => id);
@@ -380,7 +390,9 @@ async function insertJob(tx: DbOrTx, job: LookedAt, renamed: Renamed): Promise<s
         id: renamed(id),
         jobId: row.id,
         name,
-        ...setupColumns(settings),
+        ...setupColumns(
+          settings.plate ? { ...settings, plate: { ...settings.plate, pictureId: renamed(settings.plate.pictureId) } } : settings,
+        ),
         createdAt: new Date(now + i),
       })),
     );

@@ -6,6 +6,7 @@ const IMAGES: Readonly<Record<string, readonly [mime: string, extension: string]
   jpeg: ['image/jpeg', 'jpg'],
   png: ['image/png', 'png'],
   webp: ['image/webp', 'webp'],
+  tiff: ['image/tiff', 'tif'],
 };
 
 /** A photograph has no more pixels than this: the largest single exposures, with some room. */

@@ -28,7 +28,8 @@ export interface LogParts {
   readonly scratch: string;
 }
 
-const ATTACHMENT_BYTES_MOST = 40e6;
+/** A single exposure of 200 MP as a TIFF of 8 bits has 600 MB, as a JPEG about 100. */
+const ATTACHMENT_BYTES_MOST = 250e6;
 const ATTACHMENTS_MOST = 2000;
 /** The same photograph came in by another request meanwhile. */
 class SentTwice extends Error {}
@@ -252,6 +253,12 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
   router.delete('/attachments/:id', async (req, res) => {
     const id = idParam(req.params.id, 'photograph');
     const row = await db.transaction(async (tx) => {
+      const [planned] = await tx
+        .select({ name: setups.name })
+        .from(setups)
+        .where(and(sql`${setups.settings}->'plate'->>'pictureId' = ${id}`, isNull(setups.deletedAt)))
+        .limit(1);
+      if (planned) throw new HttpError(409, 'in_use', say(logText.photographIsPlannedOn, { setup: planned.name }), { path: ['id'] });
       const [gone] = await tx.delete(attachments).where(eq(attachments.id, id)).returning();
       if (!gone) throw notThere('photograph');
       await noteAttachments(tx, gone.jobId);

@@ -194,6 +194,14 @@ describe('records of other versions', () => {
       expect(() => upgraded(SETUP_RECORD, {}, version)).toThrow(/must be a whole number from 1/);
   });
 
+  test('a setup from before photographs of the place has none', () => {
+    const [demo] = DEMO_SETUPS;
+    if (!demo) throw new Error('no demo');
+    const { plate, ...before } = storedSettings(demo.settings);
+    expect(plate).toBeNull();
+    expect(setupSettingsSchema.parse(upgraded(SETUP_RECORD, before, 6)).plate).toBeNull();
+  });
+
   test('an interior from before its ridge could be aside has it over the middle', () => {
     const loft = DEMO_SETUPS.find((setup) => setup.settings.scene?.subject.kind === 'interior');
     if (!loft?.settings.scene) throw new Error('no interior');

@@ -10,6 +10,7 @@ import type { CardSettings } from './card';
 import type { FocusLimits } from '../fields/limits';
 import type { Locks } from '../fields/locks';
 import type { Stack } from '../fields/stack';
+import type { Plate } from './plate';
 
 export type { FocusLimits };
 
@@ -44,6 +45,8 @@ export interface SetupSettings {
   readonly mosaic: Mosaic | null;
   /** What stands before the camera and where the camera stands to it; `null` when that was not given. */
   readonly scene: Scene | null;
+  /** A photograph of the place that it is planned on; `null` without one. */
+  readonly plate: Plate | null;
   readonly exposure: Exposure;
   /** The photographer's own hand on the card: order, own steps, ticks and what was really done. */
   readonly card: CardSettings;

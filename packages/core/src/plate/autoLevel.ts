@@ -1,10 +1,11 @@
-import { LuDecomposition, Matrix } from 'ml-matrix';
+import { Matrix } from 'ml-matrix';
 import { degrees, radians } from '../angles';
-import { cameraAxes, turnedToCamera, turnedToWorld } from '../space/pose';
+import { cameraAxes, turnedToWorld } from '../space/pose';
 import { cross, dot, length, scaled, type Vec3 } from '../space/vector';
 import { leastAlong } from './leastAlong';
-import { awayOf, levelOf, normalOf, upwards, type PlateLevel, type PlateLine } from './level';
-import { directionOf, type FlatPlate } from './pixel';
+import { awayOf, levelOf, upwards, type PlateLevel, type PlateLine } from './level';
+import { alongOf, lineOf, miss, scatter, solved, STRIPS, upOf, type Line } from './lines';
+import type { FlatPlate } from './pixel';
 
 /** How a photograph was held, as its lines tell. */
 export interface FoundLevel extends PlateLevel {
@@ -21,8 +22,6 @@ export interface FoundLevel extends PlateLevel {
   readonly levels: readonly number[];
 }
 
-/** A line’s direction is known to this many px over its length, and never better than this angle: no lens draws quite straight. */
-const [ENDS_PX, NEVER_BETTER] = [0.8, radians(0.1)] as const;
 /** A line that misses by more than this many times its own uncertainty counts for nothing (Tukey's biweight). */
 const REACH = 3;
 /** A camera is held at most so far up or down, and so far rolled, degrees. */
@@ -37,42 +36,6 @@ const SETTLED = 150;
 const FRONTS = 120;
 /** At most this many of the lines that may stand upright are used, and as many of the others: the longest. */
 const MOST_LINES = 500;
-/** The picture is divided into this many upright strips, each left out in turn. */
-const STRIPS = 8;
-
-interface Line {
-  /** The line, or the lines that are one, by their places in the list. */
-  readonly indices: readonly number[];
-  readonly ends: PlateLine;
-  /** Its middle, and its direction in the picture, up positive. */
-  readonly mid: readonly [number, number];
-  readonly along: readonly [number, number];
-  /** Across the plane through the lens and the line. */
-  readonly normal: Vec3;
-  readonly sigma: number;
-  /** How much it says: 1 for a line as good as any. What is long is better, but it is one line. */
-  readonly weight: number;
-  readonly stripAcross: number;
-}
-
-function lineOf(plate: FlatPlate, line: PlateLine, indices: readonly number[]): Line | null {
-  const [from, to] = [directionOf(plate, [line[0], line[1]]), directionOf(plate, [line[2], line[3]])];
-  const px = Math.hypot(line[2] - line[0], line[3] - line[1]);
-  const normal = normalOf(plate, line);
-  if (!(px > 0) || !(length(normal) > 0)) return null;
-  const sigma = Math.hypot(ENDS_PX / px, NEVER_BETTER);
-  return {
-    indices,
-    ends: line,
-    mid: [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2],
-    along: [(line[2] - line[0]) / px, -(line[3] - line[1]) / px],
-    normal: scaled(normal, 1 / length(normal)),
-    sigma,
-    weight: NEVER_BETTER / sigma,
-    stripAcross: Math.min(STRIPS - 1, Math.max(0, Math.floor((STRIPS * (line[0] + line[2])) / 2 / plate.widthPx))),
-  };
-}
-
 /** Lines are one where the ends of each lie so near to the other, px, and what is between them is at most so many times as long as they are. */
 const [ONE_PX, ONE_GAP] = [1.5, 3] as const;
 
@@ -118,21 +81,10 @@ function together([x1, y1, x2, y2]: PlateLine, [x3, y3, x4, y4]: PlateLine): Pla
   return [first[1], first[2], last[1], last[2]];
 }
 
-/** By what angle a line misses a direction, in its own uncertainty. */
-function miss({ mid: [x, y], along: [dx, dy], sigma }: Line, [vx, vy, vz]: Vec3): number {
-  const [gx, gy] = [vx - x * vz, vy - y * vz];
-  const far = Math.hypot(gx, gy);
-  return far === 0 ? 0 : Math.asin(Math.max(-1, Math.min(1, (dx * gy - dy * gx) / far))) / sigma;
-}
-
 const biweight = (r: number): number => (Math.abs(r) >= REACH ? 0 : (1 - (r / REACH) ** 2) ** 2);
 
 const support = (lines: readonly Line[], direction: Vec3): number =>
   lines.reduce((sum, line) => sum + line.weight * biweight(miss(line, direction)), 0);
-
-const upOf = (level: PlateLevel): Vec3 => turnedToCamera(cameraAxes({ yawDeg: 0, ...level }), [0, 1, 0]);
-const alongOf = (level: PlateLevel, awayDeg: number): Vec3 =>
-  turnedToCamera(cameraAxes({ yawDeg: 0, ...level }), [Math.cos(radians(awayDeg)), 0, Math.sin(radians(awayDeg))]);
 
 const apartDeg = (a: Vec3, b: Vec3): number => degrees(Math.acos(Math.min(1, Math.abs(dot(a, b)))));
 
@@ -274,17 +226,6 @@ function fitted(lines: readonly Line[], start: Fit): Fit | null {
   return fit;
 }
 
-/** Equations are taken to have no solution of their own where what remains of one is less than this share of the first. */
-const TOLD_APART = 1e-12;
-
-/** The solution of a few linear equations; `null` where they have none of their own. */
-function solved(left: Matrix, right: Matrix): readonly number[] | null {
-  const lu = new LuDecomposition(left);
-  const sizes = lu.upperTriangularMatrix.diagonal().map(Math.abs);
-  if (!(Math.min(...sizes) > TOLD_APART * Math.max(...sizes))) return null;
-  return lu.solve(right).to1DArray();
-}
-
 /** The least support for a front, and for being sure of what is up; the longest lines count 1 each, shorter ones less. */
 const [LEAST_FRONT, LEAST_UPRIGHT] = [0.5, 1] as const;
 /** It is not sure where a direction that differs by more than this, degrees, has more than this share of the support of the best. */
@@ -293,18 +234,6 @@ const [OTHERWISE_DEG, OTHERWISE_SHARE] = [1.5, 0.8] as const;
 const FRONT_KNOWN_DEG = 0.4;
 /** What is less certain than this is not said to be sure, degrees. */
 const SURE_DEG = 0.25;
-/** Below this the lines tell nothing any more: lenses draw straight lines curved, degrees. */
-const NEVER_SURER_DEG = 0.03;
-
-/** How uncertain a value is that comes out so as each strip is left out, degrees; `null` where it is not known without one of them. */
-function scatter(values: readonly (number | null)[]): number | null {
-  const known = values.filter((value) => value !== null);
-  if (known.length < values.length) return null;
-  const mean = known.reduce((sum, value) => sum + value, 0) / known.length;
-  const squares = known.reduce((sum, value) => sum + (value - mean) ** 2, 0);
-  return Math.hypot(NEVER_SURER_DEG, Math.sqrt((squares * (known.length - 1)) / known.length));
-}
-
 /**
  * How a photograph was held, from straight edges in it: of all directions in which some of
  * them meet above or below, the one that most of them agree on, together with the level direction that most of the

@@ -7,7 +7,7 @@ import { lengthOnFront, outlinedFront, placeOnFront } from './front';
 import type { PlateLevel } from './level';
 import type { Pixel } from './pixel';
 import { rigToPlate } from './throughRig';
-import { doubtedHeight } from './uncertain';
+import { doubtedHeight, doubtedLength } from './uncertain';
 
 const RAD = Math.PI / 180;
 const FLAT = { kind: 'flat', widthPx: 4032, heightPx: 3024, focalPx: 2912 } as const;
@@ -18,6 +18,19 @@ function drawn([x, y, z]: readonly [number, number, number], { pitchDeg, rollDeg
   const turned = new Quaternion().setFromEuler(new Euler(pitchDeg * RAD, 0, -rollDeg * RAD, 'YXZ'));
   const seen = new Vector3(x, y, -z).applyMatrix4(new Matrix4().makeRotationFromQuaternion(turned).invert());
   return [2016 + (FLAT.focalPx * seen.x) / -seen.z, 1512 - (FLAT.focalPx * seen.y) / -seen.z];
+}
+
+/** Numbers of a normal distribution: sums of twelve even ones are near to it. */
+function normalNumbers(seed: number): () => number {
+  let state = seed;
+  return () => {
+    let sum = -6;
+    for (let i = 0; i < 12; i++) {
+      state = (state * 1103515245 + 12345) % 2147483648;
+      sum += state / 2147483648;
+    }
+    return sum;
+  };
 }
 
 describe('a front in a photograph', () => {
@@ -114,16 +127,7 @@ describe('how far a measurement may be off', () => {
   });
 
   test('is as wide as drawn values scatter', () => {
-    // Sums of twelve even numbers are near to normal; the scatter of 3000 is known to about 1.3 %.
-    let state = 7;
-    const normal = (): number => {
-      let sum = -6;
-      for (let i = 0; i < 12; i++) {
-        state = (state * 1103515245 + 12345) % 2147483648;
-        sum += state / 2147483648;
-      }
-      return sum;
-    };
+    const normal = normalNumbers(7);
     const doubt = { levelDeg: 0.05, clickPx: 1, cameraHeightM: 0.03 };
     const heights = Array.from({ length: 3000 }, () => {
       const { heightM } = doubtedHeight(
@@ -141,6 +145,39 @@ describe('how far a measurement may be off', () => {
     const mean = heights.reduce((sum, each) => sum + each, 0) / heights.length;
     const scatter = Math.sqrt(heights.reduce((sum, each) => sum + (each - mean) ** 2, 0) / heights.length);
     const said = doubtedHeight(FLAT, level, measured, doubt).heightDoubtM ?? NaN;
+    expect(said / scatter).toBeGreaterThan(0.92);
+    expect(said / scatter).toBeLessThan(1.08);
+  });
+
+  test('of a length on a front is as wide as drawn values scatter, and is a share of the length where only the camera’s height is in doubt', () => {
+    const held = { pitchDeg: 6, rollDeg: -2 };
+    const at = (x: number, y: number): Pixel => drawn([x, y - 1.6, 18 + 0.3 * x], held);
+    const measured = {
+      outline: { leftFootPx: at(-7, 0), rightFootPx: at(6, 0), leftTopPx: at(-7, 9) },
+      fromPx: at(-3, 2),
+      toPx: at(4, 5),
+      cameraHeightM: 1.6,
+    };
+    const plain = doubtedLength(FLAT, held, measured, { levelDeg: 0, clickPx: 0, cameraHeightM: 0.16 });
+    expect(plain.lengthM).toBeCloseTo(Math.hypot(7, 3, 2.1), 6);
+    expect((plain.lengthDoubtM ?? NaN) / plain.lengthM).toBeCloseTo(0.1, 6);
+    const normal = normalNumbers(11);
+    const doubt = { levelDeg: 0.05, clickPx: 1.5, cameraHeightM: 0.03 };
+    const clicked = ([u, v]: Pixel): Pixel => [u + doubt.clickPx * normal(), v + doubt.clickPx * normal()];
+    const lengths = Array.from({ length: 3000 }, () => {
+      const { outline, fromPx, toPx, cameraHeightM } = measured;
+      const other = { pitchDeg: held.pitchDeg + doubt.levelDeg * normal(), rollDeg: held.rollDeg + doubt.levelDeg * normal() };
+      const front = outlinedFront(
+        FLAT,
+        other,
+        { leftFootPx: clicked(outline.leftFootPx), rightFootPx: clicked(outline.rightFootPx), leftTopPx: outline.leftTopPx },
+        cameraHeightM + doubt.cameraHeightM * normal(),
+      );
+      return lengthOnFront({ plate: FLAT, level: other }, front, clicked(fromPx), clicked(toPx));
+    });
+    const mean = lengths.reduce((sum, each) => sum + each, 0) / lengths.length;
+    const scatter = Math.sqrt(lengths.reduce((sum, each) => sum + (each - mean) ** 2, 0) / lengths.length);
+    const said = doubtedLength(FLAT, held, measured, doubt).lengthDoubtM ?? NaN;
     expect(said / scatter).toBeGreaterThan(0.92);
     expect(said / scatter).toBeLessThan(1.08);
   });

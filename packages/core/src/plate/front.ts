@@ -1,6 +1,7 @@
 import { plateText } from '@gangway/messages/core/plate';
 import { degrees, radians } from '../angles';
 import { CoreError } from '../errors';
+import type { FrontOutline } from '../model/plate';
 import { cameraAxes, turnedToWorld } from '../space/pose';
 import { cross, dot, type Vec3 } from '../space/vector';
 import { plateHeight, type PlateHeight } from './height';
@@ -25,12 +26,7 @@ export interface OutlinedFront extends PlateFront {
   readonly distanceM: number;
 }
 
-/** What is clicked of a front: both ends of its foot, and its top on the left, px. */
-export interface FrontOutline {
-  readonly leftFootPx: Pixel;
-  readonly rightFootPx: Pixel;
-  readonly leftTopPx: Pixel;
-}
+export type { FrontOutline };
 
 /** A camera nearer to the plane of the front than this share of its width sees it edge on. */
 const EDGE_ON = 0.01;

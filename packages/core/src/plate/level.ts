@@ -1,13 +1,13 @@
 import { plateText } from '@gangway/messages/core/plate';
 import { degrees } from '../angles';
 import { CoreError } from '../errors';
+import type { PlateLine } from '../model/plate';
 import { cameraAxes, turnedToWorld } from '../space/pose';
 import { cross, type Vec3 } from '../space/vector';
 import { leastAlong } from './leastAlong';
 import { directionOf, type PlateProjection } from './pixel';
 
-/** A line of a picture by its ends, px from the upper left corner. */
-export type PlateLine = readonly [u1: number, v1: number, u2: number, v2: number];
+export type { PlateLine };
 
 /** How a photograph was held, degrees: up and clockwise. */
 export interface PlateLevel {
@@ -19,7 +19,6 @@ export interface PlateLevel {
 const TOLD_APART = 1e-12;
 
 /** The normal of the plane through the lens and a line, as long as the sine of the angle that the line spans: long lines count more. */
-/** Across the plane through the lens and a line of the picture, of length 1 after its ends. */
 export function normalOf(plate: PlateProjection, [u1, v1, u2, v2]: PlateLine): Vec3 {
   const [from, to] = [directionOf(plate, [u1, v1]), directionOf(plate, [u2, v2])];
   const length = Math.hypot(...from) * Math.hypot(...to);

@@ -1,5 +1,6 @@
 import { degrees, radians } from '../angles';
 import { requirePositive } from '../errors';
+import type { Pixel } from '../model/plate';
 import type { Vec3 } from '../space/vector';
 
 /** A photograph as lenses draw that keep lines straight. */
@@ -13,8 +14,7 @@ export interface FlatPlate {
 /** A photograph as it is projected: flat, with its focal length in pixels, or a whole sphere of 2:1. */
 export type PlateProjection = FlatPlate | { readonly kind: 'sphere'; readonly widthPx: number; readonly heightPx: number };
 
-/** A place of a picture, px from its upper left corner: to the right and down. */
-export type Pixel = readonly [u: number, v: number];
+export type { Pixel };
 
 /** The diagonal by which 35 mm equivalents are counted, mm: that of 36 × 24. */
 const EQUIVALENT_DIAGONAL_MM = Math.hypot(36, 24);

@@ -13,6 +13,7 @@ import { TYPICAL_SINCE } from '../kit/item';
 import { ORIENTATION_LABELS } from '../words';
 import { FOCUS_FARTHEST_M, MOVEMENT_MOST_MM } from './bounds';
 import type { Mosaic } from '../model/mosaic';
+import type { Plate } from '../model/plate';
 import type { Pin } from '../model/pin';
 import type { Scene } from '../model/scene';
 import type { SetupSettings } from '../model/setup';
@@ -38,6 +39,7 @@ export const SETUP_FIELDS = {
   stack: { ...maybeGroup({ label: setupText.focusStack, fields: STACK_FIELDS }), since: 6 },
   mosaic: own<Mosaic | null>({ label: setupText.mosaic, first: null }),
   scene: own<Scene | null>({ label: setupText.scene, first: null }),
+  plate: { ...own<Plate | null>({ label: setupText.plate, first: null }), since: 7 },
   exposure: group({ label: setupText.exposure, fields: EXPOSURE_FIELDS }),
   card: group({ label: setupText.card, fields: CARD_FIELDS }),
   locks: { ...group({ label: locksText.locks, fields: LOCK_FIELDS }), since: 5 },

@@ -21,6 +21,7 @@ export const setupText = catalogue({
   limits: 'Limits',
   focusStack: 'Focus stack',
   mosaic: 'Mosaic',
+  plate: 'Photograph of the place',
   scene: 'Scene',
   exposure: 'Exposure',
   card: 'Card',

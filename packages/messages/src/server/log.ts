@@ -35,6 +35,7 @@ export const logText = catalogue({
   theArchiveWasInterruptedBefore: 'The archive was interrupted before it had arrived complete.',
   aPhotographNeedsTheName: 'A photograph needs the name of its file.',
   aPhotographIsSentUnchanged: 'A photograph is sent unchanged (content type application/octet-stream).',
+  photographIsPlannedOn: '“{setup}” is planned on this photograph: remove it from that setup first.',
   hasMbAtMostMb: '{name} has {announced} MB; at most {attachmentBytesMost} MB are attached.',
   aPhotographIsAttachedTo: 'A photograph is attached to a setup of this job, or to one of its shots.',
   thereIsNoSuchShot: 'There is no such shot at this setup.',

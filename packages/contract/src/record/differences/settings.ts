@@ -44,6 +44,7 @@ const SPECIAL: SpecialWords = {
   mosaic: (mosaic) =>
     isRecord(mosaic) && Array.isArray(mosaic.frames) ? say(recordText.mosaic, { n: mosaic.frames.length }) : recordText.singlePicture,
   'mosaic.zones': namesOf,
+  plate: (plate) => (isRecord(plate) && typeof plate.name === 'string' ? `“${plate.name}”` : differencesText.none),
   scene: (scene) =>
     isRecord(scene) && typeof scene.distanceM === 'number'
       ? say(recordText.scene, { distanceM: fixed(scene.distanceM, 2) })

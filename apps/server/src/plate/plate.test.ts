@@ -1,0 +1,150 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { DEMO_SETUPS } from '@gangway/contract/demo';
+import { jobSchema } from '@gangway/contract/job';
+import { attachmentSchema } from '@gangway/contract/log';
+import { plateReadingSchema } from '@gangway/contract/plate';
+import { setupSchema } from '@gangway/contract/setup';
+import { storedSettings } from '@gangway/contract/storedSetup';
+import type { Plate } from '@gangway/core/model/plate';
+import { autoLevel } from '@gangway/core/plate/autoLevel';
+import { focalPixels } from '@gangway/core/plate/pixel';
+import sharp from 'sharp';
+import request from 'supertest';
+import { binary } from '../binary.test-support';
+import { wholeServer } from '../wholeServer.test-support';
+
+jest.setTimeout(90_000);
+
+let server: Awaited<ReturnType<typeof wholeServer>>;
+const api = () => request(server.base);
+beforeAll(async () => (server = await wholeServer()));
+afterAll(() => server.close());
+
+const [demo] = DEMO_SETUPS;
+const settings = demo && storedSettings(demo.settings);
+
+async function newJob(name: string): Promise<string> {
+  return jobSchema.parse((await api().post('/api/jobs').send({ name }).expect(201)).body).id;
+}
+
+async function newSetup(jobId: string, plate: Plate | null = null) {
+  const sent = { name: 'Tower', settings: { ...settings, plate } };
+  return setupSchema.parse((await api().post(`/api/jobs/${jobId}/setups`).send(sent).expect(201)).body);
+}
+
+async function attached(jobId: string, setupId: string, file: Buffer, name = 'place.jpg') {
+  const { body } = await api()
+    .post(`/api/jobs/${jobId}/attachments`)
+    .query({ name, setupId })
+    .set('Content-Type', 'application/octet-stream')
+    .send(file)
+    .expect(201);
+  return attachmentSchema.parse(body);
+}
+
+const plateOf = (pictureId: string): Plate => ({
+  pictureId,
+  name: 'place.jpg',
+  kind: 'flat',
+  widthPx: 300,
+  heightPx: 400,
+  equivalentMm: 26,
+  cropped: false,
+  uprights: [],
+  levels: [],
+  doubtful: false,
+  horizon: null,
+  typed: { pitchDeg: 2, rollDeg: 0 },
+  headingDeg: 0,
+  cameraHeightM: 1.6,
+  outline: null,
+  measured: [],
+  from: null,
+});
+
+const small = () => sharp({ create: { width: 400, height: 300, channels: 3, background: '#456' } });
+
+describe('an attached photograph as a plate', () => {
+  test('is drawn upright and as small as is asked for, and kept by whoever has it', async () => {
+    const jobId = await newJob('Upright');
+    const setup = await newSetup(jobId);
+    const { id } = await attached(jobId, setup.id, await small().jpeg().withMetadata({ orientation: 6 }).toBuffer());
+    const view = await api()
+      .get(`/api/attachments/${id}/view?px=200`)
+      .buffer(true)
+      .parse(binary as never)
+      .expect(200);
+    expect(view.headers['cache-control']).toContain('immutable');
+    expect(await sharp(view.body as Buffer).metadata()).toMatchObject({ format: 'jpeg', width: 150, height: 200 });
+    for (const px of ['63', '9000', '1.5', 'wide', '']) await api().get(`/api/attachments/${id}/view?px=${px}`).expect(400);
+    await api().get('/api/attachments/2b7f9a70-3a52-4a1f-9d0e-5b7a4c1d2e3f/view?px=200').expect(404);
+  });
+
+  test('is read: size, focal length and lines, by which it is levelled as its drawer held it', async () => {
+    const folder = join(import.meta.dirname, '../../../../packages/vision/checks/plates');
+    const truth = JSON.parse(await readFile(join(folder, 'truth.json'), 'utf8')) as Readonly<
+      Record<string, { readonly pitchDeg: number; readonly rollDeg: number; readonly equivalentMm: number }>
+    >;
+    const name = 'plate-01-01.jpg';
+    const jobId = await newJob('Read');
+    const setup = await newSetup(jobId);
+    const { id } = await attached(jobId, setup.id, await readFile(join(folder, name)));
+    const read = plateReadingSchema.parse((await api().get(`/api/attachments/${id}/plate`).expect(200)).body);
+    const wanted = truth[name];
+    if (!wanted) throw new Error('no truth');
+    const { widthPx, heightPx, lines } = read;
+    const focalPx = focalPixels(wanted.equivalentMm, widthPx, heightPx);
+    const found = autoLevel({ kind: 'flat', widthPx, heightPx, focalPx }, lines);
+    expect(Math.abs((found?.pitchDeg ?? NaN) - wanted.pitchDeg)).toBeLessThan(0.1);
+    expect(Math.abs((found?.rollDeg ?? NaN) - wanted.rollDeg)).toBeLessThan(0.1);
+  });
+
+  test('may be a TIFF, which pages are shown as a JPEG', async () => {
+    const jobId = await newJob('Tiff');
+    const setup = await newSetup(jobId);
+    const { id, mime } = await attached(jobId, setup.id, await small().tiff().toBuffer(), 'place.tif');
+    expect(mime).toBe('image/tiff');
+    await api()
+      .get(`/api/attachments/${id}/view?px=400`)
+      .expect(200)
+      .expect('Content-Type', /image\/jpeg/u);
+  });
+
+  test('is not deleted while a setup is planned on it, and goes over to a copy when that setup goes for good', async () => {
+    const jobId = await newJob('Planned');
+    const first = await newSetup(jobId);
+    const { id } = await attached(jobId, first.id, await small().jpeg().toBuffer());
+    const copy = await newSetup(jobId, plateOf(id));
+    const refused = await api().delete(`/api/attachments/${id}`).expect(409);
+    expect(JSON.stringify(refused.body)).toContain('Tower');
+    await api().delete(`/api/setups/${first.id}`).expect(200);
+    await api().delete(`/api/deleted/setups/${first.id}`).expect(200);
+    await api().get(`/api/attachments/${id}/view?px=100`).expect(200);
+    // Nobody is planned on it any more: it may go.
+    await api().delete(`/api/setups/${copy.id}`).expect(200);
+    await api().delete(`/api/attachments/${id}`).expect(200);
+  });
+
+  test('goes with an archived job, a copy of another one too, and is found by its new id', async () => {
+    const from = await newJob('Original');
+    const original = await newSetup(from);
+    const { id } = await attached(from, original.id, await small().jpeg().toBuffer());
+    const copied = await newJob('Copied');
+    await newSetup(copied, plateOf(id));
+    const archive = await api()
+      .get(`/api/jobs/${copied}/archive`)
+      .buffer(true)
+      .parse(binary as never)
+      .expect(200);
+    const { body } = await api()
+      .post('/api/jobs/import')
+      .set('Content-Type', 'application/octet-stream')
+      .send(archive.body as Buffer)
+      .expect(201);
+    const { setups } = jobSchema.parse(body);
+    const pictureId = setups[0]?.settings.plate?.pictureId ?? '';
+    expect(pictureId).not.toBe(id);
+    await api().get(`/api/attachments/${pictureId}/view?px=100`).expect(200);
+  });
+});

@@ -1,0 +1,65 @@
+import { plateText } from '@gangway/messages/contract/plate';
+import { z } from 'zod';
+import type { Plate } from '@gangway/core/model/plate';
+import { STANCE_FIELDS } from '@gangway/core/fields/scene';
+import { bounded } from './bounds';
+
+/** The bounds of what is said of a photograph of the place; the page reads them too. */
+export const PLATE_BOUNDS = {
+  equivalentMm: { label: plateText.equivalent, unit: 'mm', min: 5, max: 1000 },
+  cameraHeightM: { label: plateText.cameraHeight, unit: 'm', min: 0.05, max: 300 },
+  pitchDeg: { label: plateText.pitch, unit: '°', min: -85, max: 85 },
+  rollDeg: { label: plateText.roll, unit: '°', min: -90, max: 90 },
+} as const;
+
+/** The most lines of each kind that are kept, and the most measurements. */
+export const PLATE_MOST = { lines: 60, measured: 60 } as const;
+
+/** A place may lie outside the picture: lines are drawn past its edge. */
+const px = z.number({ error: plateText.aPlace }).min(-1e6, plateText.aPlace).max(1e6, plateText.aPlace);
+const pixel = z.tuple([px, px]).readonly();
+const line = z.tuple([px, px, px, px]).readonly();
+const side = z.number().int().min(16, plateText.aSide).max(100_000, plateText.aSide);
+const name = z.string().trim().min(1, plateText.aName).max(80, plateText.aName);
+const { asideM, distanceM } = STANCE_FIELDS;
+
+export const plateSchema = z
+  .strictObject({
+    pictureId: z.uuid(),
+    name: z.string().max(255),
+    kind: z.enum(['flat', 'sphere']),
+    widthPx: side,
+    heightPx: side,
+    equivalentMm: bounded(PLATE_BOUNDS.equivalentMm).nullable(),
+    cropped: z.boolean(),
+    uprights: z.array(line).max(PLATE_MOST.lines),
+    levels: z.array(line).max(PLATE_MOST.lines),
+    doubtful: z.boolean(),
+    horizon: line.nullable(),
+    typed: z.strictObject({ pitchDeg: bounded(PLATE_BOUNDS.pitchDeg), rollDeg: bounded(PLATE_BOUNDS.rollDeg) }).nullable(),
+    headingDeg: z.number().min(-180).max(180),
+    cameraHeightM: bounded(PLATE_BOUNDS.cameraHeightM),
+    outline: z.strictObject({ leftFootPx: pixel, rightFootPx: pixel, leftTopPx: pixel }).nullable(),
+    measured: z
+      .array(z.strictObject({ name, of: z.enum(['height', 'length']), fromPx: pixel, toPx: pixel }))
+      .max(PLATE_MOST.measured, plateText.tooManyMeasured),
+    from: z
+      .strictObject({ asideM: bounded(asideM), distanceM: bounded(distanceM), cameraHeightM: bounded(PLATE_BOUNDS.cameraHeightM) })
+      .nullable(),
+  })
+  .refine(({ kind, widthPx, heightPx }) => kind === 'flat' || widthPx === 2 * heightPx, {
+    path: ['kind'],
+    error: plateText.sphereTwoToOne,
+  }) satisfies z.ZodType<Plate>;
+
+/** What the server reads from an attached photograph of the place. */
+export const plateReadingSchema = z.strictObject({
+  widthPx: side,
+  heightPx: side,
+  equivalentMm: z.number().nullable(),
+  cropped: z.boolean(),
+  panorama: z.enum(['sphere', 'other']).nullable(),
+  /** Straight edges, longest first, px. */
+  lines: z.array(line),
+});
+export type PlateReading = z.infer<typeof plateReadingSchema>;

@@ -1,0 +1,76 @@
+import type { Plate } from '../model/plate';
+import { levelByHorizon, levelByLines } from './byLines';
+import type { PlateLevel } from './level';
+import { focalPixels, type FlatPlate, type PlateProjection } from './pixel';
+import type { Turned } from './throughRig';
+
+/** How the level of a photograph is known. */
+export interface KnownLevel extends PlateLevel {
+  readonly by: 'lines' | 'horizon' | 'typed';
+  /** One standard deviation, degrees; `null` where nothing tells it. */
+  readonly uncertaintyDeg: number | null;
+}
+
+/** What follows from what is stored of a photograph of the place. */
+export interface KnownPlate {
+  /** `null` while its focal length is unknown. */
+  readonly projection: PlateProjection | null;
+  /** `null` while it is not levelled. */
+  readonly level: KnownLevel | null;
+  /** How far the front that its level lines run along is turned away at the right, degrees from the heading of the photograph; `null` where none says so. */
+  readonly turnedAwayDeg: number | null;
+  /** How it was held in the scene; `null` while it is not levelled. */
+  readonly held: Turned | null;
+}
+
+const known = new WeakMap<Plate, KnownPlate>();
+
+/**
+ * What follows from what is stored of a photograph of the place, worked out once for each.
+ *
+ * @param plate what is stored
+ *
+ * @example
+ * knownPlate(quayPlate).level?.pitchDeg // => 0
+ */
+export function knownPlate(plate: Plate): KnownPlate {
+  const before = known.get(plate);
+  if (before) return before;
+  const found = follows(plate);
+  known.set(plate, found);
+  return found;
+}
+
+function follows(plate: Plate): KnownPlate {
+  const projection = projectionOf(plate);
+  if (projection === null) return { projection, level: null, turnedAwayDeg: null, held: null };
+  const byLines = projection.kind === 'flat' ? levelByLines(projection, plate) : null;
+  const level = levelOf(plate, projection, byLines);
+  return {
+    projection,
+    level,
+    turnedAwayDeg: byLines?.turnedAwayDeg ?? null,
+    held: level && { yawDeg: plate.headingDeg, pitchDeg: level.pitchDeg, rollDeg: level.rollDeg },
+  };
+}
+
+function projectionOf({ kind, widthPx, heightPx, equivalentMm }: Plate): PlateProjection | null {
+  if (kind === 'sphere') return { kind, widthPx, heightPx };
+  return equivalentMm === null ? null : { kind, widthPx, heightPx, focalPx: focalPixels(equivalentMm, widthPx, heightPx) };
+}
+
+function levelOf(plate: Plate, projection: PlateProjection, byLines: ReturnType<typeof levelByLines>): KnownLevel | null {
+  const { typed, horizon, cropped, doubtful } = plate;
+  if (typed) return { ...typed, by: 'typed', uncertaintyDeg: null };
+  if (projection.kind === 'sphere') return null;
+  if (horizon) return byHorizon(projection, horizon);
+  if (!byLines) return null;
+  const { pitchDeg, rollDeg, uncertaintyDeg } = byLines;
+  // Of a cropped picture nobody knows where the lens pointed, from which its level is counted; and lines that may be the wrong ones agree for nothing.
+  return { pitchDeg, rollDeg, by: 'lines', uncertaintyDeg: cropped || doubtful ? null : uncertaintyDeg };
+}
+
+function byHorizon(projection: FlatPlate, horizon: NonNullable<Plate['horizon']>): KnownLevel | null {
+  const level = levelByHorizon(projection, horizon);
+  return level && { ...level, by: 'horizon', uncertaintyDeg: null };
+}
