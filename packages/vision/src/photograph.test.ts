@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import truthOf from '../checks/plates/truth.json';
+import { levelByLines } from '@gangway/core/plate/byLines';
+import { clearest } from '@gangway/core/plate/clearest';
 import { plateHeight } from '@gangway/core/plate/height';
 import { plateToRig } from '@gangway/core/plate/throughRig';
 import { seenThroughRig } from '@gangway/core/plate/view';
@@ -26,7 +28,7 @@ describe('a photograph that comes in', () => {
     const off: string[] = [];
     let [sure, fronts] = [0, 0];
     for (const [name, { pitchDeg, rollDeg, turnedAwayDeg }] of Object.entries(truth)) {
-      const { found } = await levelledPhotograph(fileOf(name), null);
+      const { plate, lines, found } = await levelledPhotograph(fileOf(name), null);
       const [pitch, roll] = [Math.abs((found?.pitchDeg ?? Infinity) - pitchDeg), Math.abs((found?.rollDeg ?? Infinity) - rollDeg)];
       const away = Math.abs((found?.turnedAwayDeg ?? Infinity) - turnedAwayDeg);
       if (found?.sure && Math.max(pitch, roll) > 0.3) off.push(`${name}: pitch ${pitch}, roll ${roll}`);
@@ -34,6 +36,13 @@ describe('a photograph that comes in', () => {
       if (away < 1) fronts++;
       // What it says of its own uncertainty is no empty word.
       expect(Math.max(pitch, roll)).toBeLessThan(4 * (found?.uncertaintyDeg ?? 0));
+      // The lines that somebody is shown to check tell it as well.
+      const shown = found && clearest(plate, lines, found, 40);
+      const level = shown && levelByLines(plate, shown);
+      const wrong = Math.max(Math.abs((level?.pitchDeg ?? NaN) - pitchDeg), Math.abs((level?.rollDeg ?? NaN) - rollDeg));
+      expect(wrong).toBeLessThan(0.1);
+      expect(wrong).toBeLessThan(4 * (level?.uncertaintyDeg ?? 0));
+      expect(Math.abs((level?.turnedAwayDeg ?? NaN) - turnedAwayDeg)).toBeLessThan(0.1);
     }
     expect(off).toEqual([]);
     expect(sure).toBe(8);

@@ -122,6 +122,8 @@ const routes: RouteObject[] = [
       page('/jobs', JobsPage),
       page('/jobs/:jobId', JobsPage),
       page('/jobs/:jobId/setups/:setupId', BenchPage),
+      // The same page: what is under edit stays open.
+      page('/jobs/:jobId/setups/:setupId/plate', BenchPage),
       page('/jobs/:jobId/setups/:setupId/proof', ProofPage),
       page('/jobs/:jobId/log', LogPage),
       {

@@ -4,7 +4,7 @@ import { say } from '@gangway/messages/say';
 import { geometryOf, type Geometry } from '@gangway/core/geometry/geometry';
 import { ToggleGroup } from 'radix-ui';
 import { memo, Suspense, useCallback, useEffect, useId, useMemo, useRef, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useMatch, useParams, useSearchParams } from 'react-router';
 import type { MissingValue } from '@gangway/core/rig/missing';
 import { TopBar } from '../ui/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
@@ -30,6 +30,8 @@ import { lazyPart } from '../ui/lazyPart';
 
 // Checks come a moment after the drawings, which they do not hold up.
 const ChecksPanel = lazyPart(() => import('./checks/ChecksPanel'), 'ChecksPanel');
+// Planned on a photograph of the place.
+const PlateRoom = lazyPart(() => import('./plate/PlateRoom'), 'PlateRoom');
 // A phone alone has these.
 const ThumbControls = lazyPart(() => import('./thumb/ThumbControls'), 'ThumbControls');
 const Reading = lazyPart(() => import('./circle/Reading'), 'Reading');
@@ -95,7 +97,27 @@ export function BenchPage() {
   return <Bench jobId={jobId} geometry={geometryOf(settings)} />;
 }
 
+/** The steps of the bench, or the plate of its setup, under one head. */
 function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry: Geometry }) {
+  const onPlate = useMatch('/jobs/:jobId/setups/:setupId/plate') !== null;
+  if (!onPlate) return <Steps jobId={jobId} geometry={geometry} />;
+  return (
+    <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden">
+      <Head jobId={jobId} />
+      <Suspense
+        fallback={
+          <p role="status" className="p-8 text-ink-soft">
+            {benchText.loading}
+          </p>
+        }
+      >
+        <PlateRoom geometry={geometry} />
+      </Suspense>
+    </div>
+  );
+}
+
+function Steps({ jobId, geometry }: { readonly jobId: string; readonly geometry: Geometry }) {
   const [sheet, setSheet] = useState<'rig' | MissingValue | null>(null);
   const [preview, setPreview] = useState<SetupSettings | null>(null);
   const readingId = useId();

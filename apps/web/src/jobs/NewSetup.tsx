@@ -42,7 +42,7 @@ export function NewSetup({ job, onClose }: { readonly job: Job; readonly onClose
       return;
     }
     const setupId = await addSetup(job.id, parsed.data, centredSetup(rig));
-    await navigate(`/jobs/${job.id}/setups/${setupId}`);
+    await navigate(`/jobs/${job.id}/setups/${setupId}?step=position`);
   };
 
   return (

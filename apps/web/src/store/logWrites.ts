@@ -24,12 +24,14 @@ export async function changeLog(jobId: string, put: readonly Shot[], remove: rea
   });
 }
 
-/** Attaches a photograph to a setup or to one of its shots. */
+/** Attaches a photograph to a setup or to one of its shots; answers the id that it has. */
 export async function attach(
   to: { readonly jobId: string; readonly setupId: string; readonly shotId: string | null },
   file: File,
-): Promise<void> {
+): Promise<string> {
   // What a file is chosen from may be gone when it is sent: its contents are stored.
   const contents = new Blob([await file.arrayBuffer()], { type: file.type });
-  await outbox.submit({ kind: 'attachment', ...to, attachmentId: crypto.randomUUID(), name: file.name, file: contents });
+  const attachmentId = crypto.randomUUID();
+  await outbox.submit({ kind: 'attachment', ...to, attachmentId, name: file.name, file: contents });
+  return attachmentId;
 }

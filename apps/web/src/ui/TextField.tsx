@@ -3,12 +3,13 @@ import { useId, useState } from 'react';
 interface TextFieldProps {
   readonly label: string;
   readonly value: string;
+  readonly hideLabel?: boolean;
   /** Takes the text, or says in a sentence why not. */
   readonly onCommit: (value: string) => string | null;
 }
 
 /** A typed text: Enter or leaving takes it, Escape puts the old one back, a refusal says why and keeps what was typed. */
-export function TextField({ label, value, onCommit }: TextFieldProps) {
+export function TextField({ label, value, onCommit, hideLabel = false }: TextFieldProps) {
   const id = useId();
   const [draft, setDraft] = useState<{ readonly text: string; readonly refusal: string | null } | null>(null);
   const commit = () => {
@@ -18,7 +19,7 @@ export function TextField({ label, value, onCommit }: TextFieldProps) {
   };
   return (
     <span className="relative flex w-full items-baseline gap-1.5">
-      <label htmlFor={id} className="text-sm text-ink-soft">
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : 'text-sm text-ink-soft'}>
         {label}
       </label>
       <input

@@ -43,7 +43,15 @@ export function withFront(plate: Plate, front: OutlinedFront, scene: Scene | nul
   };
 }
 
-/** How far the camera of a scene stands from where the photograph was taken, m; `null` where that place is not in the scene. */
+/**
+ * How far the camera of a scene stands from where the photograph was taken, m; `null` where that place is not in the scene.
+ *
+ * @param plate the photograph
+ * @param scene the scene with its camera
+ *
+ * @example
+ * awayFromPlate({ ...quayPlate, from: { asideM: 3, distanceM: 4, cameraHeightM: 1.6 } }, { ...front.scene, asideM: 0, distanceM: 8, cameraHeightM: 1.6 }) // => 5
+ */
 export function awayFromPlate({ from }: Plate, scene: Scene): number | null {
   if (from === null) return null;
   return Math.hypot(scene.asideM - from.asideM, scene.distanceM - from.distanceM, scene.cameraHeightM - from.cameraHeightM);

@@ -1,6 +1,6 @@
 import type { FrameSize } from '../model/frame';
-import type { PlateProjection } from './pixel';
-import { rigToPlate, type RigThere, type Turned } from './throughRig';
+import type { Pixel, PlateProjection } from './pixel';
+import { plateToRig, rigToPlate, type OnBack, type RigThere, type Turned } from './throughRig';
 
 /** How far inside each side of a rig’s frame the photograph ends, mm; 0 where it reaches that side. */
 export interface PlateEnds {
@@ -10,15 +10,15 @@ export interface PlateEnds {
   readonly rightMm: number;
 }
 
-/** The photograph is looked for at this many places along a side, in this many steps inward. */
-const [ALONG, STEPS] = [33, 64] as const;
-/** The step in which it begins is halved this often. */
-const HALVINGS = 20;
+/** Each edge of the photograph is followed in this many steps: part of it may lie behind the rig. */
+const STEPS = 64;
+/** A place this share of the photograph inward from an edge tells on which side it lies. */
+const INWARD = 0.001;
 
 /**
- * Where a photograph ends in the frame of a rig: for each side, the widest strip that
- * it leaves uncovered anywhere along it. `null` where it shows nothing of the frame.
- * Found by looking from the side inward and halving the step in which the photograph begins.
+ * Where a photograph ends in the frame of a rig: how far inside each side of the frame its
+ * edges run, at the most; each edge belongs to the side toward which the photograph ends there. `null` where the photograph shows nothing of the frame.
+ * Source: an edge is straight in the frame too, and is cut off at its sides (Liang and Barsky, “A New Concept and Method for Line Clipping”, 1984).
  *
  * @param plate how the photograph is projected
  * @param held how the photograph was held
@@ -29,39 +29,60 @@ const HALVINGS = 20;
  * plateEnds({ kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, { turned: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, imageMm: 20, riseMm: 10, shiftMm: 0 }, { widthMm: 36, heightMm: 24 })?.topMm // => 7
  */
 export function plateEnds(plate: PlateProjection, held: Turned, rig: RigThere, { widthMm, heightMm }: FrameSize): PlateEnds | null {
-  const there = (x: number, y: number): boolean => {
-    const at = rigToPlate(plate, held, rig, [x, y]);
-    if (at === null) return false;
-    const [u, v] = at;
-    return u >= 0 && v >= 0 && u <= plate.widthPx && v <= plate.heightPx;
-  };
-  /** The widest strip along a side, each place a share along it and a way inward; `null` where nothing is seen from it. */
-  const ends = (deepMm: number, at: (share: number, inMm: number) => boolean): number | null => {
-    let farthest: number | null = null;
-    for (let i = 0; i < ALONG; i++) {
-      const share = i / (ALONG - 1);
-      let k = 0;
-      while (k <= STEPS && !at(share, (deepMm * k) / STEPS)) k++;
-      // Along this line there is nothing of it: that is for the sides across to say.
-      if (k > STEPS) continue;
-      // Where it is there at the side itself, both are 0.
-      let [out, inside] = [(deepMm * Math.max(0, k - 1)) / STEPS, (deepMm * k) / STEPS];
-      for (let round = 0; round < HALVINGS; round++) {
-        const middle = (out + inside) / 2;
-        if (at(share, middle)) inside = middle;
-        else out = middle;
-      }
-      farthest = Math.max(farthest ?? 0, inside);
-    }
-    return farthest;
-  };
-  const x = (share: number): number => widthMm * (share - 0.5);
-  const y = (share: number): number => heightMm * (share - 0.5);
-  const [topMm, bottomMm, leftMm, rightMm] = [
-    ends(heightMm, (share, inMm) => there(x(share), heightMm / 2 - inMm)),
-    ends(heightMm, (share, inMm) => there(x(share), inMm - heightMm / 2)),
-    ends(widthMm, (share, inMm) => there(inMm - widthMm / 2, y(share))),
-    ends(widthMm, (share, inMm) => there(widthMm / 2 - inMm, y(share))),
+  const ends = { topMm: 0, bottomMm: 0, leftMm: 0, rightMm: 0 };
+  // A sphere has no edge.
+  if (plate.kind === 'sphere') return ends;
+  const { widthPx, heightPx } = plate;
+  const [halfW, halfH] = [widthMm / 2, heightMm / 2];
+  const inside = ([x, y]: OnBack): PlateEnds => ({ topMm: halfH - y, bottomMm: halfH + y, leftMm: halfW + x, rightMm: halfW - x });
+  const edges: readonly ((along: number, inward: number) => Pixel)[] = [
+    (along, inward) => [along * widthPx, inward * heightPx],
+    (along, inward) => [along * widthPx, (1 - inward) * heightPx],
+    (along, inward) => [inward * widthPx, along * heightPx],
+    (along, inward) => [(1 - inward) * widthPx, along * heightPx],
   ];
-  return topMm === null || bottomMm === null || leftMm === null || rightMm === null ? null : { topMm, bottomMm, leftMm, rightMm };
+  const drawn = (pixel: Pixel): OnBack | null => plateToRig(plate, held, rig, pixel);
+  let seen = false;
+  for (const edge of edges) {
+    for (let i = 0; i < STEPS; i++) {
+      const [from, to, within] = [drawn(edge(i / STEPS, 0)), drawn(edge((i + 1) / STEPS, 0)), drawn(edge((i + 0.5) / STEPS, INWARD))];
+      const cut = from && to && cutOff(from, to, halfW, halfH);
+      if (!cut || !within) continue;
+      seen = true;
+      const side = toward([(from[0] + to[0]) / 2 - within[0], (from[1] + to[1]) / 2 - within[1]], from, to);
+      ends[side] = Math.max(ends[side], ...cut.map((at) => inside(at)[side]));
+    }
+  }
+  if (seen) return ends;
+  // No edge runs through the frame: it is all of it there, or none.
+  const middle = rigToPlate(plate, held, rig, [0, 0]);
+  const covered = middle !== null && middle[0] >= 0 && middle[1] >= 0 && middle[0] <= widthPx && middle[1] <= heightPx;
+  return covered ? ends : null;
+}
+
+/** The side of the frame toward which an edge ends the photograph: square to the edge, away from what lies within. */
+function toward(out: OnBack, from: OnBack, to: OnBack): keyof PlateEnds {
+  const [ax, ay] = [to[0] - from[0], to[1] - from[1]];
+  // Square to the edge, on the side where `out` points.
+  const sign = out[0] * ay - out[1] * ax >= 0 ? 1 : -1;
+  const [x, y] = [sign * ay, -sign * ax];
+  if (Math.abs(x) > Math.abs(y)) return x > 0 ? 'rightMm' : 'leftMm';
+  return y > 0 ? 'topMm' : 'bottomMm';
+}
+
+/** The part of a line that lies in a frame about the origin, by its ends; `null` where none of it does. */
+function cutOff([x1, y1]: OnBack, [x2, y2]: OnBack, halfW: number, halfH: number): readonly OnBack[] | null {
+  let [from, to] = [0, 1];
+  for (const [start, along, half] of [
+    [x1, x2 - x1, halfW],
+    [y1, y2 - y1, halfH],
+  ] as const)
+    for (const side of [1, -1]) {
+      const [room, toward] = [half - side * start, side * along];
+      if (toward === 0 && room < 0) return null;
+      if (toward > 0) to = Math.min(to, room / toward);
+      if (toward < 0) from = Math.max(from, room / toward);
+    }
+  if (from > to) return null;
+  return [from, to].map((share): OnBack => [x1 + share * (x2 - x1), y1 + share * (y2 - y1)]);
 }

@@ -227,6 +227,27 @@ describe('where a photograph ends in the frame of a rig', () => {
     expect(ended).toBeGreaterThan(20);
   });
 
+  test('a corner that is missing belongs to the edges that meet there, not to whole strips of the frame', () => {
+    // Held level and rolled by 3°: the frame is a little larger than the photograph, whose edges lean by 3° in it.
+    const level = { yawDeg: 0, pitchDeg: 0, rollDeg: 0 };
+    const rig = { turned: level, imageMm: 24, riseMm: 0, shiftMm: 0 };
+    const half = (24 * 1512) / 2912;
+    const ends = plateEnds(FLAT, { ...level, rollDeg: 3 }, rig, { widthMm: 30, heightMm: 2 * half + 1 });
+    // By hand: its lower edge passes half a millimetre above the frame’s at the middle, and leans by tan 3° over half the width.
+    expect(ends?.bottomMm).toBeCloseTo(half + 0.5 - half / Math.cos(3 * RAD) + 15 * Math.tan(3 * RAD), 9);
+    expect(ends?.topMm).toBeCloseTo(ends?.bottomMm ?? NaN, 9);
+    expect([ends?.leftMm, ends?.rightMm]).toEqual([0, 0]);
+  });
+
+  test('a frame inside of the photograph is covered, and so is any by a sphere', () => {
+    const level = { yawDeg: 0, pitchDeg: 0, rollDeg: 0 };
+    const rig = { turned: level, imageMm: 100, riseMm: 5, shiftMm: 5 };
+    const nothing = { topMm: 0, bottomMm: 0, leftMm: 0, rightMm: 0 };
+    expect(plateEnds(FLAT, level, rig, { widthMm: 36, heightMm: 24 })).toEqual(nothing);
+    const behind = { ...rig, turned: { yawDeg: 170, pitchDeg: 20, rollDeg: 0 } };
+    expect(plateEnds({ kind: 'sphere', widthPx: 400, heightPx: 200 }, level, behind, { widthMm: 36, heightMm: 24 })).toEqual(nothing);
+  });
+
   test('a rig that looks the other way sees none of it', () => {
     const rig = { turned: { yawDeg: 180, pitchDeg: 0, rollDeg: 0 }, imageMm: 24, riseMm: 0, shiftMm: 0 };
     expect(plateEnds(FLAT, { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, rig, { widthMm: 36, heightMm: 24 })).toBeNull();

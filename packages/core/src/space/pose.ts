@@ -1,4 +1,4 @@
-import { radians } from '../angles';
+import { degrees, radians } from '../angles';
 import { dot, minus, type Vec3 } from './vector';
 
 /**
@@ -23,7 +23,14 @@ export interface CameraAxes {
   readonly forward: Vec3;
 }
 
-/** Right, up and forward of the back: yaw about the upright, pitch about its right, roll about its forward. */
+/**
+ * Right, up and forward of the back: yaw about the upright, pitch about its right, roll about its forward.
+ *
+ * @param turned yaw right, pitch up and roll clockwise, degrees
+ *
+ * @example
+ * cameraAxes({ yawDeg: 0, pitchDeg: 0, rollDeg: 0 }).forward // => [0, 0, 1]
+ */
 export function cameraAxes({ yawDeg, pitchDeg, rollDeg }: Pick<Pose, 'yawDeg' | 'pitchDeg' | 'rollDeg'>): CameraAxes {
   const [y, p, r] = [radians(yawDeg), radians(pitchDeg), radians(rollDeg)];
   const level: Vec3 = [Math.cos(y), 0, -Math.sin(y)];
@@ -32,6 +39,21 @@ export function cameraAxes({ yawDeg, pitchDeg, rollDeg }: Pick<Pose, 'yawDeg' | 
   const mix = (a: Vec3, ka: number, b: Vec3, kb: number): Vec3 => [a[0] * ka + b[0] * kb, a[1] * ka + b[1] * kb, a[2] * ka + b[2] * kb];
   // Clockwise: the right side goes down, the top goes right.
   return { right: mix(level, Math.cos(r), upright, -Math.sin(r)), up: mix(upright, Math.cos(r), level, Math.sin(r)), forward };
+}
+
+/**
+ * How a camera is turned that has these directions: the way back from `cameraAxes`. Straight up or down, yaw and roll are one; it is told as yaw.
+ *
+ * @param axes right, up and forward of the camera, in the world
+ *
+ * @example
+ * anglesOf({ right: [1, 0, 0], up: [0, 1, 0], forward: [0, 0, 1] }) // => {yawDeg: 0, pitchDeg: 0, rollDeg: 0}
+ */
+export function anglesOf({ right, up, forward }: CameraAxes): Pick<Pose, 'yawDeg' | 'pitchDeg' | 'rollDeg'> {
+  const pitchDeg = degrees(Math.asin(Math.max(-1, Math.min(1, forward[1])))) + 0;
+  const steep = Math.hypot(forward[0], forward[2]) < 1e-9;
+  if (steep) return { yawDeg: degrees(Math.atan2(-right[2], right[0])) + 0, pitchDeg, rollDeg: 0 };
+  return { yawDeg: degrees(Math.atan2(forward[0], forward[2])) + 0, pitchDeg, rollDeg: degrees(Math.atan2(-right[1], up[1])) + 0 };
 }
 
 /** A camera in the world: where its lens is and how its back is turned. */

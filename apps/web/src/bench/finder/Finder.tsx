@@ -3,7 +3,7 @@ import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { FlipVertical2, Layers } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { memo, Suspense, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
+import { memo, Suspense, useMemo, useRef, useState, type ComponentProps, type PointerEvent, type ReactNode } from 'react';
 import { checkSentence } from '@gangway/core/checks/evaluate';
 import { recordedShots, type RecordedShot } from '@gangway/core/exposure/recordedStops';
 import { timeWords } from '@gangway/core/exposure/shutter';
@@ -19,6 +19,7 @@ import { GUIDES, Overlay, type Guide } from './Overlay';
 import { PickedFacts } from './PickedFacts';
 import { PictureView } from './PictureView';
 import type { Veils } from './renderer';
+import { endsInFrame, plateInView, type PlateInView } from '../../setup/finder/plateInView';
 import { finderView, measuredAt, type FinderView, type Measured } from '../../setup/finder/view';
 import type { Rect } from '@gangway/core/model/mosaic';
 import type { Subject } from '@gangway/core/subjects/subject';
@@ -27,6 +28,8 @@ import { movementEdit } from '../movements/movementEdit';
 import { Select } from '../../ui/Select';
 import { lazyPart } from '../../ui/lazyPart';
 
+// Only where somebody plans on a photograph.
+const PlatePicture = lazyPart(() => import('./PlatePicture'), 'PlatePicture');
 // The positions of the sun come with a package of their own.
 const HourLight = lazyPart(() => import('./HourLight'), 'HourLight');
 
@@ -62,7 +65,9 @@ export const Finder = memo(function Finder({
       {...(frames && { frames })}
     />
   );
-  if (focusing || frames || scene === null || !outdoors(scene.subject)) return open;
+  // A photograph has its own light.
+  const photographed = geometry.settings.plate !== null;
+  if (focusing || frames || scene === null || photographed || !outdoors(scene.subject)) return open;
   return (
     <div className="grid h-full min-h-0 grid-rows-[minmax(0,1fr)_auto] [container-type:size]">
       {open}
@@ -131,13 +136,17 @@ function OpenFinder({
   const shown = shot !== null && shot < shots.length ? shot : mainShot(shots);
   const recordedStops = shots[shown]?.stops ?? null;
   const view = useMemo(() => (recordedStops === null ? asMetered : { ...asMetered, recordedStops }), [asMetered, recordedStops]);
+  const [photograph, setPhotograph] = useState(true);
+  const plate = useMemo(() => plateInView(geometry), [geometry]);
+  const onPlate = photograph && plate && 'pictureId' in plate ? plate : null;
   const [measured, setMeasured] = useState<Measured | null>(null);
   const [under, setUnder] = useState<Picked | null>(null);
   const [picks, setPicks] = useState<readonly Picked[]>([]);
   const press = useRef<Press | null>(null);
   const readView = useMemo(() => (read === geometry ? view : (finderView(read) ?? view)), [read, geometry, view]);
   const pickedAt = useMemo(() => picks.map(({ point }) => point), [picks]);
-  const { settings: rested } = useAtRest(read);
+  const atRest = useAtRest(read);
+  const { settings: rested } = atRest;
   const words = useMemo(
     () =>
       say(finderText.thePictureWithAndAt, {
@@ -149,6 +158,11 @@ function OpenFinder({
       }),
     [rested],
   );
+
+  const plateWords = useMemo(() => (photograph ? photographWords(atRest) : ''), [photograph, atRest]);
+
+  const sceneWords = `${exposed ? `${recordedWords(geometry, recordedStops)} ` : ''}${finderText.pressOnAThingTo}${!byHour && assumesSun(geometry, veils) ? ` ${finderText.assumedSun}` : ''}`;
+  const restingWords = plateWords === '' ? sceneWords : plateWords;
 
   const { frame } = view;
   const room = box ? Math.min(box.width / frame.widthMm, box.height / frame.heightMm) : 0;
@@ -227,7 +241,7 @@ function OpenFinder({
             }}
           >
             <div className={`absolute inset-0 overflow-hidden ${upsideDown ? 'rotate-180' : ''}`}>
-              <PictureView view={view} veils={veils} width={width} height={height} />
+              <Shown plate={onPlate} view={view} veils={veils} width={width} height={height} />
               <Overlay
                 geometry={read}
                 view={readView}
@@ -261,6 +275,11 @@ function OpenFinder({
           {!focusing && (
             <Toggle checked={trueLines} onChange={setTrueLines}>
               {finderText.levelPlumb}
+            </Toggle>
+          )}
+          {plate && 'pictureId' in plate && (
+            <Toggle checked={photograph} onChange={setPhotograph}>
+              {finderText.photograph}
             </Toggle>
           )}
           <Toggle checked={veils.circle} onChange={(circle) => setVeils({ ...veils, circle })}>
@@ -319,16 +338,7 @@ function OpenFinder({
           className="max-h-full min-w-0 overflow-y-auto text-xs leading-tight text-ink-soft tabular-nums"
         >
           {picks.length > 0 && <PickedFacts geometry={geometry} picks={picks} onClear={() => setPicks([])} />}
-          {picks.length === 0 &&
-            (measured
-              ? say(finderText.mmOffTheStraightStretched, {
-                  xMm: fixed(measured.xMm, 1),
-                  yMm: fixed(measured.yMm, 1),
-                  angleDeg: fixed(measured.angleDeg, 1),
-                  stretch: fixed(measured.stretch, 2),
-                  under: under ? ` · ${blurWords(geometry, under)}` : '',
-                })
-              : `${exposed ? `${recordedWords(geometry, recordedStops)} ` : ''}${finderText.pressOnAThingTo}${!byHour && assumesSun(geometry, veils) ? ` ${finderText.assumedSun}` : ''}`)}
+          {picks.length === 0 && (measured ? measuredWords(geometry, measured, under) : restingWords)}
         </div>
       </div>
       <p id="finder-words" className="sr-only">
@@ -379,6 +389,51 @@ function recordedWords({ settings: { exposure } }: Geometry, stops: number | nul
   // Nobody sees less than a tenth of a stop.
   if (Math.abs(stops) < 0.1) return finderText.recordedAsMetered;
   return say(finderText.recordedOff, { stops: fixed(Math.abs(stops), 1), brighter: stops > 0 ? 'yes' : 'no' });
+}
+
+/** The photograph through the rig, or the scene as it is drawn. */
+function Shown({ plate, ...shown }: ComponentProps<typeof PictureView> & { readonly plate: PlateInView | null }) {
+  if (!plate) return <PictureView {...shown} />;
+  return (
+    <Suspense fallback={null}>
+      <PlatePicture plate={plate} {...shown} />
+    </Suspense>
+  );
+}
+
+/** What the photograph shows of the frame, and what it cannot show. */
+function photographWords(geometry: Geometry): string {
+  const plate = plateInView(geometry);
+  if (plate === null) return '';
+  if (!('pictureId' in plate)) return say(finderText.photographAway, { awayM: metresWords(plate.awayM) });
+  return `${endWords(geometry, plate)} ${finderText.photographPlain}`;
+}
+
+/** The photograph is said to end where it does by more than this, mm. */
+const ENDS_MM = 0.05;
+
+function endWords(geometry: Geometry, plate: PlateInView): string {
+  const ends = endsInFrame(geometry, plate);
+  if (ends === null) return finderText.photographShowsNothing;
+  const sides = [
+    [finderText.endsBelowTop, ends.topMm],
+    [finderText.endsAboveBottom, ends.bottomMm],
+    [finderText.endsInsideLeft, ends.leftMm],
+    [finderText.endsInsideRight, ends.rightMm],
+  ] as const;
+  const said = sides.filter(([, mm]) => mm > ENDS_MM).map(([words, mm]) => say(words, { mm: fixed(mm, 1) }));
+  return said.length === 0 ? finderText.photographCovers : say(finderText.photographEnds, { sides: said.join(', ') });
+}
+
+/** What is known of the place under the pointer. */
+function measuredWords(geometry: Geometry, { xMm, yMm, angleDeg, stretch }: Measured, under: Picked | null): string {
+  return say(finderText.mmOffTheStraightStretched, {
+    xMm: fixed(xMm, 1),
+    yMm: fixed(yMm, 1),
+    angleDeg: fixed(angleDeg, 1),
+    stretch: fixed(stretch, 2),
+    under: under ? ` · ${blurWords(geometry, under)}` : '',
+  });
 }
 
 /** How sharp what lies under the pointer is. */

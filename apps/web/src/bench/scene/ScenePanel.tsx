@@ -1,9 +1,11 @@
 import { inFeet } from '@gangway/messages/language';
 import { lengthWords } from '@gangway/messages/length';
+import { plateText } from '@gangway/messages/web/bench/plate';
 import { sceneText } from '@gangway/messages/web/bench/scene';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo, Suspense, useState } from 'react';
+import { useParams } from 'react-router';
 import { LIGHT_FIELDS, STANCE_FIELDS } from '@gangway/core/fields/scene';
 import { evenHeightM } from '@gangway/core/perspective/standOff';
 import { PLAIN_SCENE } from '@gangway/core/scene/scene';
@@ -21,7 +23,7 @@ import { sceneEdit } from './sceneEdit';
 import { movementEdit } from '../movements/movementEdit';
 import { rigEdit } from '../rig/rigEdit';
 import { Select } from '../../ui/Select';
-import { TextButton } from '../../ui/TextButton';
+import { TextButton, TextLink } from '../../ui/TextButton';
 import { lazyPart } from '../../ui/lazyPart';
 
 const RigsFromHere = lazyPart(() => import('./RigsFromHere'), 'RigsFromHere');
@@ -53,6 +55,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
   return (
     <section aria-label={sceneText.subjectAndPlace} className="relative overflow-y-auto pr-3 text-sm">
       <h2 className="sr-only">{sceneText.subjectAndPlace}</h2>
+      <PlateLink geometry={geometry} />
       <label className="block">
         <span className="engraved">{sceneText.subject}</span>
         <Select
@@ -181,6 +184,20 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
     </section>
   );
 });
+
+/** The photograph that the setup is planned on, or the way to plan it on one. */
+function PlateLink({ geometry }: { readonly geometry: Geometry }) {
+  const { plate } = geometry.settings;
+  const { jobId = '', setupId = '' } = useParams();
+  return (
+    <p className="mb-2">
+      {plate && <>{say(plateText.plateIs, { name: plate.name })} </>}
+      <TextLink to={`/jobs/${jobId}/setups/${setupId}/plate`} className="font-medium">
+        {plate ? plateText.editPlate : plateText.onPhotograph}
+      </TextLink>
+    </p>
+  );
+}
 
 function decimalsFor(whole: boolean, key: string): number {
   if (whole) return 0;

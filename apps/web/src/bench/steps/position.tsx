@@ -6,6 +6,7 @@ import { lazyPart } from '../../ui/lazyPart';
 const DrawingPair = lazyPart(() => import('./DrawingPair'), 'DrawingPair');
 const FollowingFinder = lazyPart(() => import('../finder/FollowingFinder'), 'FollowingFinder');
 const PlaceDrawing = lazyPart(() => import('../place/PlaceDrawing'), 'PlaceDrawing');
+const StartChoices = lazyPart(() => import('../scene/StartChoices'), 'StartChoices');
 const ScenePanel = lazyPart(() => import('../scene/ScenePanel'), 'ScenePanel');
 
 /** Where the tripod stands, and to what. */
@@ -20,16 +21,13 @@ export const position: StepDefinition = {
 
 function SetupView({ geometry, later }: StepProps) {
   const { scene, orientation } = geometry.settings;
+  if (!scene) return <StartChoices />;
   return (
     <DrawingPair
       id="position"
       first={{
         name: stepsText.planAndElevation,
-        shown: scene ? (
-          <PlaceDrawing geometry={geometry} scene={scene} />
-        ) : (
-          <p className="p-6 text-ink-soft">{stepsText.planAndElevationAppearOnce}</p>
-        ),
+        shown: <PlaceDrawing geometry={geometry} scene={scene} />,
       }}
       second={{ name: stepsText.finder, shown: <FollowingFinder geometry={geometry} read={later} focusing={false} /> }}
       scale={<UprightScale geometry={geometry} />}

@@ -13,7 +13,6 @@ export const stepsText = catalogue({
   finderAndMovements: 'Finder, Circle and movements',
   position: 'Position',
   placeAndMovements: 'Place and movements',
-  planAndElevationAppearOnce: 'Plan and elevation appear once a subject is chosen.',
   stitch: 'Stitch',
   exposure: 'Exposure',
   finder: 'Finder',

@@ -1,0 +1,43 @@
+import { seenThroughRig, type ColourPicture } from '@gangway/core/plate/view';
+import { anglesOf } from '@gangway/core/space/pose';
+import type { PlateInView } from '../../setup/finder/plateInView';
+import type { FinderView } from '../../setup/finder/view';
+
+/** Without WebGL the photograph is looked up pixel by pixel: small enough to follow a hand. */
+const [SOURCE_PX, DRAWN_PX] = [1200, 420] as const;
+
+const sources = new WeakMap<ImageBitmap, ColourPicture>();
+
+function sourceOf(bitmap: ImageBitmap): ColourPicture | null {
+  const known = sources.get(bitmap);
+  if (known) return known;
+  const share = Math.min(1, SOURCE_PX / Math.max(bitmap.width, bitmap.height));
+  const [widthPx, heightPx] = [Math.round(share * bitmap.width), Math.round(share * bitmap.height)];
+  const context = new OffscreenCanvas(widthPx, heightPx).getContext('2d');
+  if (!context) return null;
+  context.drawImage(bitmap, 0, 0, widthPx, heightPx);
+  const { data } = context.getImageData(0, 0, widthPx, heightPx);
+  const rgb = new Uint8Array(3 * widthPx * heightPx);
+  for (let i = 0; i < widthPx * heightPx; i++) rgb.set(data.subarray(4 * i, 4 * i + 3), 3 * i);
+  const made = { widthPx, heightPx, rgb };
+  sources.set(bitmap, made);
+  return made;
+}
+
+/** Draws a photograph through a rig by the core alone. */
+export function drawnPlainly(
+  canvas: HTMLCanvasElement,
+  bitmap: ImageBitmap,
+  { plate: { projection, held }, view, width }: { readonly plate: PlateInView; readonly view: FinderView; readonly width: number },
+): void {
+  const source = sourceOf(bitmap);
+  const context = canvas.getContext('2d');
+  if (!source || !context || width < 1) return;
+  const rig = { turned: anglesOf(view.from.axes), imageMm: view.imageMm, ...view.moved };
+  const { picture } = seenThroughRig(source, { plate: projection, held }, { rig, frame: view.frame }, Math.min(DRAWN_PX, width));
+  const { widthPx, heightPx, rgb } = picture;
+  const data = new Uint8ClampedArray(4 * widthPx * heightPx).fill(255);
+  for (let i = 0; i < widthPx * heightPx; i++) data.set(rgb.subarray(3 * i, 3 * i + 3), 4 * i);
+  [canvas.width, canvas.height] = [widthPx, heightPx];
+  context.putImageData(new ImageData(data, widthPx, heightPx), 0, 0);
+}

@@ -1,0 +1,98 @@
+import { plateText } from '@gangway/messages/web/bench/plate';
+import { ToggleGroup } from 'radix-ui';
+import { useState } from 'react';
+import { useParams } from 'react-router';
+import type { Geometry } from '@gangway/core/geometry/geometry';
+import type { Pixel, Plate } from '@gangway/core/model/plate';
+import { knownPlate } from '@gangway/core/plate/known';
+import { TextLink } from '../../ui/TextButton';
+import { ChooseFile } from './ChooseFile';
+import { FrontPanel } from './FrontPanel';
+import { LevelPanel } from './LevelPanel';
+import { MeasurePanel } from './MeasurePanel';
+import { PhotographPanel } from './PhotographPanel';
+import { plateEdit } from './plateEdit';
+import { PlateSheet } from './PlateSheet';
+import { TOOLS, type ToolDefinition } from './tools';
+import { usePlateReading } from './usePlateReading';
+
+/** The plate of a setup: a photograph of the place, levelled, measured and made the scene. */
+export function PlateRoom({ geometry }: { readonly geometry: Geometry }) {
+  const { plate } = geometry.settings;
+  const { jobId = '', setupId = '' } = useParams();
+  const back = `/jobs/${jobId}/setups/${setupId}?step=position`;
+  if (!plate)
+    return (
+      <main className="mx-auto grid max-w-xl content-start gap-4 p-8">
+        <h1 className="text-xl font-semibold">{plateText.chooseTitle}</h1>
+        <p className="text-ink-soft">{plateText.chooseHelp}</p>
+        <ChooseFile look="main" />
+        <TextLink to={back}>{plateText.backToBench}</TextLink>
+      </main>
+    );
+  return <Room plate={plate} geometry={geometry} back={back} />;
+}
+
+function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geometry: Geometry; readonly back: string }) {
+  const known = knownPlate(plate);
+  const [toolId, setToolId] = useState<ToolDefinition['id']>('move');
+  const [refused, setRefused] = useState<string | null>(null);
+  const reading = usePlateReading(plate);
+  const tool = TOOLS.find(({ id }) => id === toolId) ?? TOOLS[0];
+  if (!tool) throw new Error('there are no tools');
+  const needs = tool.needs(plate, known);
+  const onDrawn = (from: Pixel, to: Pixel) => {
+    if (tool.id === 'move') return;
+    const present = plateEdit.present();
+    if (!present) return;
+    const missing = tool.needs(present, knownPlate(present));
+    setRefused(missing ?? plateEdit.amend((each) => tool.drawn(each, from, to), tool.said(present)));
+  };
+  return (
+    <main className="grid min-h-0 grow lg:grid-cols-[minmax(0,1fr)_24rem]">
+      <section aria-label={plateText.plate} className="flex min-h-[60dvh] min-w-0 flex-col">
+        <div className="grid gap-1 p-2">
+          <ToggleGroup.Root
+            type="single"
+            value={tool.id}
+            aria-label={plateText.tools}
+            onValueChange={(value) => {
+              const next = TOOLS.find(({ id }) => id === value);
+              if (!next) return;
+              setToolId(next.id);
+              setRefused(null);
+            }}
+            className="inline-flex max-w-full justify-self-start overflow-x-auto rounded-md border border-rule text-sm"
+          >
+            {TOOLS.map(({ id, name }) => (
+              <ToggleGroup.Item
+                key={id}
+                value={id}
+                className="min-h-8 shrink-0 px-2.5 font-medium not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-11"
+              >
+                {name}
+              </ToggleGroup.Item>
+            ))}
+          </ToggleGroup.Root>
+          <p role="status" className={`min-h-4 min-w-0 text-xs ${(refused ?? needs) ? 'font-medium text-fails' : 'text-ink-soft'}`}>
+            {refused ?? needs ?? tool.hint}
+          </p>
+        </div>
+        <PlateSheet plate={plate} known={known} tool={tool} onDrawn={onDrawn} onRefused={setRefused} />
+      </section>
+      <aside className="min-h-0 overflow-y-auto border-hairline bg-sheet p-4 text-sm max-lg:border-t lg:border-l">
+        <h1 className="text-base font-semibold">{plateText.plateTitle}</h1>
+        <PhotographPanel plate={plate} reading={reading} />
+        <LevelPanel plate={plate} known={known} reading={reading} onRefused={setRefused} />
+        <MeasurePanel plate={plate} known={known} />
+        <FrontPanel plate={plate} known={known} scene={geometry.settings.scene} />
+        <p className="mt-4 flex flex-wrap gap-x-4">
+          <TextLink to={back.replace('step=position', 'step=frame')} className="font-medium">
+            {plateText.lookThrough}
+          </TextLink>
+          <TextLink to={back}>{plateText.backToBench}</TextLink>
+        </p>
+      </aside>
+    </main>
+  );
+}
