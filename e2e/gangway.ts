@@ -158,7 +158,7 @@ export async function saved(page: Page): Promise<void> {
 /** The setup as the server keeps it. */
 export async function stored(page: Page): Promise<SetupSettings> {
   await saved(page);
-  const id = new URL(page.url()).pathname.split('/').pop() ?? '';
+  const id = /\/setups\/([^/]+)/u.exec(page.url())?.[1] ?? '';
   return openedSetup(setupSchema.parse(await (await page.request.get(new URL(`/api/setups/${id}`, page.url()).href)).json())).settings;
 }
 

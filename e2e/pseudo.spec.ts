@@ -1,8 +1,12 @@
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { DEMO_JOB_NAME, DEMO_SETUPS } from '../packages/contract/src/demo';
 import { DEMO_ITEMS, DEMO_RIGS } from '../packages/contract/src/demoKit';
+import { demoPlates } from '../packages/contract/src/demoPlates';
 import { CALCULATORS } from '../packages/core/src/calculators/registry';
 import { expect, follow, test } from './gangway';
+
+const DEMO_PLATES = demoPlates(JSON.parse(readFileSync('apps/server/demo/plates.json', 'utf8')));
 
 /** What the photographer has typed, or what is the same in every language. */
 const TYPED = [
@@ -10,6 +14,8 @@ const TYPED = [
   ...DEMO_SETUPS.flatMap(({ name, settings }) => [name, ...settings.pins.map((pin) => pin.name)]),
   ...DEMO_ITEMS.flatMap(({ name, specs }) => [name, ...Object.values(specs).filter((value) => typeof value === 'string')]),
   ...DEMO_RIGS.map(({ name }) => name),
+  ...DEMO_PLATES.map(({ name }) => name),
+  ...DEMO_PLATES.map(({ file }) => file),
 ];
 /** Units, formats and names of things that no language translates. */
 const SAME_EVERYWHERE = 'mm px GB MB kB µm nm min ms kg cm km lx EV MP in pt Hz GET POST UTC ISO'.split(' ');

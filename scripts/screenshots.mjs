@@ -173,14 +173,15 @@ const VIEWS = [
     },
   },
   {
-    file: 'tilt-or-stack',
+    file: 'plate',
     size: DESK,
-    theme: 'dark',
+    theme: 'light',
     go: async (page) => {
-      await bench(/Tide gauge/)(page);
-      await page.getByRole('radio', { name: 'Focus' }).click();
-      await page.getByRole('button', { name: 'Tilt or stack…' }).click();
-      await page.getByTestId('preferred').waitFor();
+      await bench(/^Hydraulic tower, from a photograph/)(page);
+      await page.goto(page.url().replace(/\?.*|$/, '/plate'));
+      await page.getByTestId('plate-front').waitFor();
+      await page.locator('[data-line=upright]').first().waitFor();
+      await page.waitForTimeout(800);
     },
   },
   {

@@ -21,6 +21,7 @@ import { isFolder, openStore } from './proof/store/openStore';
 import { sweepLoose } from './proof/store/ownedFiles';
 import { purgeOld } from './purge';
 import { seed, type Seeding } from './seed';
+import { seedPlates } from './seedPlates';
 
 // Reads DATABASE_URL, PORT (0 for any), GANGWAY_SEED, GANGWAY_STORE (a folder or
 // a bucket), GANGWAY_SCRATCH, GANGWAY_QUOTA_GB and GANGWAY_WORKERS (how many work
@@ -66,6 +67,7 @@ const [workers, quotaGb] = [number('GANGWAY_WORKERS', 1, 16), number('GANGWAY_QU
 const keepFreeBytes = number('GANGWAY_KEEP_FREE_GB', 0.3, 1e6) * 1e9;
 const boss = await openQueue(url, logger);
 const store = openStore(place);
+if (demo === 'seeded') await seedPlates(connection.db, store, beside('../demo'));
 const own = await ownScratch(scratch);
 const proof = { store, boss, scratch: own, quotaBytes: quotaGb === null ? null : quotaGb * 1e9 };
 await swept();

@@ -1,5 +1,6 @@
 import { finderText } from '@gangway/messages/web/bench/finder';
 import { useEffect, useRef, useState } from 'react';
+import { anglesOf } from '@gangway/core/space/pose';
 import { usePlateBitmap } from '../../store/platePicture';
 import type { PlateInView } from '../../setup/finder/plateInView';
 import type { FinderView } from '../../setup/finder/view';
@@ -33,7 +34,10 @@ export function PlatePicture({ plate, view, veils, width, height }: PlatePicture
     };
   }, [bitmap, plain, plate.projection.kind]);
   useEffect(() => {
-    if (bitmap && plain && place.current) drawnPlainly(place.current, bitmap, { plate, view, width });
+    if (bitmap && plain && place.current) {
+      const rig = { turned: anglesOf(view.from.axes), imageMm: view.imageMm, ...view.moved };
+      drawnPlainly(place.current, bitmap, plate, { rig, frame: view.frame, widthPx: width });
+    }
     renderer.current?.show({ plate, view, circle: veils.circle, width, height });
     if (bitmap && place.current) place.current.dataset.drawn = 'yes';
   }, [bitmap, plain, plate, view, veils.circle, width, height]);

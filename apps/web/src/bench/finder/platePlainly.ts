@@ -1,7 +1,7 @@
 import { seenThroughRig, type ColourPicture } from '@gangway/core/plate/view';
-import { anglesOf } from '@gangway/core/space/pose';
+import type { FrameSize } from '@gangway/core/model/frame';
+import type { RigThere } from '@gangway/core/plate/throughRig';
 import type { PlateInView } from '../../setup/finder/plateInView';
-import type { FinderView } from '../../setup/finder/view';
 
 /** Without WebGL the photograph is looked up pixel by pixel: small enough to follow a hand. */
 const [SOURCE_PX, DRAWN_PX] = [1200, 420] as const;
@@ -24,17 +24,24 @@ function sourceOf(bitmap: ImageBitmap): ColourPicture | null {
   return made;
 }
 
+interface ThroughRig {
+  readonly rig: RigThere;
+  readonly frame: FrameSize;
+  /** How wide it is wanted, px. */
+  readonly widthPx: number;
+}
+
 /** Draws a photograph through a rig by the core alone. */
 export function drawnPlainly(
   canvas: HTMLCanvasElement,
   bitmap: ImageBitmap,
-  { plate: { projection, held }, view, width }: { readonly plate: PlateInView; readonly view: FinderView; readonly width: number },
+  { projection, held }: PlateInView,
+  { rig, frame, widthPx: wanted }: ThroughRig,
 ): void {
   const source = sourceOf(bitmap);
   const context = canvas.getContext('2d');
-  if (!source || !context || width < 1) return;
-  const rig = { turned: anglesOf(view.from.axes), imageMm: view.imageMm, ...view.moved };
-  const { picture } = seenThroughRig(source, { plate: projection, held }, { rig, frame: view.frame }, Math.min(DRAWN_PX, width));
+  if (!source || !context || wanted < 1) return;
+  const { picture } = seenThroughRig(source, { plate: projection, held }, { rig, frame }, Math.min(DRAWN_PX, wanted));
   const { widthPx, heightPx, rgb } = picture;
   const data = new Uint8ClampedArray(4 * widthPx * heightPx).fill(255);
   for (let i = 0; i < widthPx * heightPx; i++) data.set(rgb.subarray(3 * i, 3 * i + 3), 4 * i);

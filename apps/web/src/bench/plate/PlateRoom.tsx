@@ -24,7 +24,7 @@ export function PlateRoom({ geometry }: { readonly geometry: Geometry }) {
   if (!plate)
     return (
       <main className="mx-auto grid max-w-xl content-start gap-4 p-8">
-        <h1 className="text-xl font-semibold">{plateText.chooseTitle}</h1>
+        <h2 className="text-xl font-semibold">{plateText.chooseTitle}</h2>
         <p className="text-ink-soft">{plateText.chooseHelp}</p>
         <ChooseFile look="main" />
         <TextLink to={back}>{plateText.backToBench}</TextLink>
@@ -81,7 +81,7 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
         <PlateSheet plate={plate} known={known} tool={tool} onDrawn={onDrawn} onRefused={setRefused} />
       </section>
       <aside className="min-h-0 overflow-y-auto border-hairline bg-sheet p-4 text-sm max-lg:border-t lg:border-l">
-        <h1 className="text-base font-semibold">{plateText.plateTitle}</h1>
+        <h2 className="text-base font-semibold">{plateText.plateTitle}</h2>
         <PhotographPanel plate={plate} reading={reading} />
         <LevelPanel plate={plate} known={known} reading={reading} onRefused={setRefused} />
         <MeasurePanel plate={plate} known={known} />

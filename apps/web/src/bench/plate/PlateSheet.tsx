@@ -1,6 +1,7 @@
 import { plateText } from '@gangway/messages/web/bench/plate';
 import { Maximize, ZoomIn, ZoomOut } from 'lucide-react';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { PLATE_MOST } from '@gangway/contract/plate';
 import type { Pixel, Plate } from '@gangway/core/model/plate';
 import { horizonOf } from '@gangway/core/plate/byLines';
 import type { KnownPlate } from '@gangway/core/plate/known';
@@ -46,7 +47,8 @@ export function PlateSheet({ plate, known, tool, onDrawn, onRefused }: PlateShee
   const lines = linesOn(plate);
   const keyOf = ({ kind, index }: SheetLine): string => `${kind}-${index}`;
   const line = lines.find((each) => keyOf(each) === chosen);
-  const grips = [...gripsOf(plate), ...(line ? gripsOfLine(line) : [])];
+  // While something is drawn, what is there already must not catch the hand: only what was drawn last does.
+  const grips = [...gripsOf(plate).filter(({ by }) => tool.id === 'move' || tool.id === by), ...(line ? gripsOfLine(line) : [])];
 
   const pan = useRef<{ readonly x: number; readonly y: number; readonly view: SheetView } | null>(null);
   const at = (event: PointerEvent | WheelEvent): readonly [number, number] => {
@@ -101,7 +103,12 @@ export function PlateSheet({ plate, known, tool, onDrawn, onRefused }: PlateShee
     if (draft && view) {
       const { from, to } = draft;
       setDraft(null);
-      if (Math.hypot(to[0] - from[0], to[1] - from[1]) * view.scale > SLIP_PX) onDrawn(from, to);
+      if (Math.hypot(to[0] - from[0], to[1] - from[1]) * view.scale <= SLIP_PX) return;
+      onDrawn(from, to);
+      // Its ends can be put right at once.
+      const index = { upright: plate.uprights.length, level: plate.levels.length, horizon: 0 };
+      if (tool.id === 'upright' || tool.id === 'level' || tool.id === 'horizon')
+        setChosen(`${tool.id}-${Math.min(index[tool.id], PLATE_MOST.lines - 1)}`);
     }
   };
   const remove = (doomed: SheetLine) => {
@@ -148,6 +155,7 @@ export function PlateSheet({ plate, known, tool, onDrawn, onRefused }: PlateShee
               line={each}
               view={view}
               chosen={keyOf(each) === chosen}
+              still={tool.id !== 'move'}
               onChoose={() => setChosen(keyOf(each))}
               onDelete={() => remove(each)}
             />
@@ -221,12 +229,15 @@ function LineMark({
   line,
   view,
   chosen,
+  still,
   onChoose,
   onDelete,
 }: {
   readonly line: SheetLine;
   readonly view: SheetView;
   readonly chosen: boolean;
+  /** Whether a press passes through it to the photograph. */
+  readonly still: boolean;
   readonly onChoose: () => void;
   readonly onDelete: () => void;
 }) {
@@ -240,7 +251,7 @@ function LineMark({
       tabIndex={0}
       aria-pressed={chosen}
       aria-label={lineName(line)}
-      className="cursor-pointer outline-none"
+      className={`outline-none ${still ? 'pointer-events-none' : 'cursor-pointer'}`}
       onPointerDown={(event) => {
         event.stopPropagation();
         onChoose();

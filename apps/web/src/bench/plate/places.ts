@@ -41,6 +41,8 @@ export function withoutLine(plate: Plate, { kind, index }: SheetLine): Plate {
 /** A place of a plate that can be moved by hand or by the arrow keys. */
 export interface Grip {
   readonly id: string;
+  /** The tool that drew it. */
+  readonly by: 'line' | 'measured' | 'front';
   readonly name: string;
   readonly at: Pixel;
   readonly said: string;
@@ -57,6 +59,7 @@ export function gripsOfLine(line: SheetLine): readonly Grip[] {
   const [first, second] = ends(line.ends);
   const grip = (which: 'first' | 'second', at: Pixel, moved: (to: Pixel) => PlateLine): Grip => ({
     id: `${line.kind}-${line.index}-${which}`,
+    by: 'line',
     name: say(plateText.endName, { line: lineName(line), which }),
     at,
     said: plateText.lineMoved,
@@ -71,6 +74,7 @@ export function gripsOf({ measured, outline }: Plate): readonly Grip[] {
     ...measured.flatMap(({ name, fromPx, toPx }, i): readonly Grip[] => {
       const grip = (key: 'fromPx' | 'toPx', words: string, at: Pixel): Grip => ({
         id: `measured-${i}-${key}`,
+        by: 'measured',
         name: say(words, { name }),
         at,
         said: plateText.placeMoved,
@@ -84,6 +88,7 @@ export function gripsOf({ measured, outline }: Plate): readonly Grip[] {
     ...(outline
       ? (['leftFootPx', 'rightFootPx', 'leftTopPx'] as const).map((key): Grip => ({
           id: key,
+          by: 'front',
           name: { leftFootPx: plateText.leftFoot, rightFootPx: plateText.rightFoot, leftTopPx: plateText.topOfFront }[key],
           at: outline[key],
           said: plateText.outlineMoved,

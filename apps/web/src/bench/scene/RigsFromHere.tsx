@@ -9,6 +9,8 @@ import { EDGE_MARGIN_MM, nearerM } from '@gangway/core/planning/getIn';
 import { fromHere, fromHereReason, type FromHere, type Wanted } from '@gangway/core/planning/fromHere';
 import { STATE_ORDER } from '@gangway/core/state';
 import { apertureWords, capital, fixed, riseWords } from '@gangway/core/words';
+import { conjugates } from '@gangway/core/focus/conjugates';
+import type { PlateInView } from '../../setup/finder/plateInView';
 import { api, errorSentence } from '../../store/api';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
@@ -18,16 +20,19 @@ import type { Orientation } from '@gangway/core/model/frame';
 import type { Rig } from '@gangway/core/model/rig';
 import type { Scene } from '@gangway/core/model/scene';
 import { useItems } from '../../store/useItems';
+import { RigSees } from '../finder/RigSees';
 import { Th } from '../../ui/Table';
 
 interface RigsFromHereProps {
   readonly scene: Scene;
+  /** The photograph that is seen through each rig; `null` without one from here. */
+  readonly plate: PlateInView | null;
   readonly onUse: (rig: Rig, orientation: Orientation, found: FromHere) => void;
   readonly onClose: () => void;
 }
 
 /** Which rig of the kit does it from here: what each needs, what it may, how much of its picture is used, and what fails. */
-export function RigsFromHere({ scene, onUse, onClose }: RigsFromHereProps) {
+export function RigsFromHere({ scene, plate, onUse, onClose }: RigsFromHereProps) {
   const { data: kit, error, refetch } = api.useKitQuery(undefined);
   const items = useItems(kit);
   const [footIn, setFootIn] = useState(false);
@@ -90,6 +95,7 @@ export function RigsFromHere({ scene, onUse, onClose }: RigsFromHereProps) {
                 <Th scope="row" className="py-1.5 pr-2 text-left">
                   <span className="flex gap-2">
                     <StateMark state={found.state} />
+                    {plate && <Sees plate={plate} rig={rig} scene={scene} found={found} />}
                     <span>
                       {rig.name}, {ORIENTATION_LABELS[found.orientation]}
                       <span className="block font-normal text-ink-soft">{verdictLine(found)}</span>
@@ -118,6 +124,32 @@ export function RigsFromHere({ scene, onUse, onClose }: RigsFromHereProps) {
       </div>
     </Dialog>
   );
+}
+
+/** The photograph through a rig, level, with the rise that it needs. */
+function Sees({
+  plate,
+  rig,
+  scene,
+  found,
+}: {
+  readonly plate: PlateInView;
+  readonly rig: Rig;
+  readonly scene: Scene;
+  readonly found: FromHere;
+}) {
+  const [there, frame] = useMemo(() => {
+    const { imageMm } = conjugates(rig.lens.focalMm, scene.distanceM);
+    const turned = { yawDeg: scene.yawDeg, pitchDeg: 0, rollDeg: 0 };
+    const { widthMm, heightMm } = rig.back;
+    const [long, short] = [Math.max(widthMm, heightMm), Math.min(widthMm, heightMm)];
+    const landscape = found.orientation === 'landscape';
+    return [
+      { turned, imageMm, riseMm: found.riseMm, shiftMm: 0 },
+      { widthMm: landscape ? long : short, heightMm: landscape ? short : long },
+    ];
+  }, [rig, scene, found]);
+  return <RigSees plate={plate} rig={there} frame={frame} />;
 }
 
 function verdictLine(found: FromHere): string {

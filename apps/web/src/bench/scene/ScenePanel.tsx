@@ -12,6 +12,7 @@ import { PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { dimensionsOf, extentOf, FIRST_SUBJECTS, SUBJECT_KINDS, SUBJECTS, type SubjectKind } from '@gangway/core/subjects/subject';
 import { riseToGetIn, standOffOf } from '@gangway/core/planning/getIn';
 import { riseWords } from '@gangway/core/words';
+import { plateInView, type PlateInView } from '../../setup/finder/plateInView';
 import { chooseLengths } from '../../store/language';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
@@ -199,6 +200,12 @@ function PlateLink({ geometry }: { readonly geometry: Geometry }) {
   );
 }
 
+/** The photograph of the place, where the camera stands where it was taken. */
+function plateHere(geometry: Geometry): PlateInView | null {
+  const plate = plateInView(geometry);
+  return plate && 'pictureId' in plate ? plate : null;
+}
+
 function decimalsFor(whole: boolean, key: string): number {
   if (whole) return 0;
   if (key === 'metresPerUnit') return 4;
@@ -328,6 +335,7 @@ function Solutions({ geometry, scene }: { readonly geometry: Geometry; readonly 
         <Suspense fallback={null}>
           <RigsFromHere
             scene={scene}
+            plate={plateHere(geometry)}
             onClose={() => setChoosing(false)}
             onUse={(other, orientation, found) => {
               rigEdit.takeRig(other, orientation, found);

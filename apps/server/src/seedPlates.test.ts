@@ -1,0 +1,72 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { demoPlates } from '@gangway/contract/demoPlates';
+import { setupSettingsSchema } from '@gangway/contract/setup';
+import { openedSettings } from '@gangway/contract/storedSetup';
+import { awayFromPlate } from '@gangway/core/plate/asFront';
+import { knownPlate } from '@gangway/core/plate/known';
+import { eq } from 'drizzle-orm';
+import request from 'supertest';
+import { attachments, jobs, setups } from './db/schema';
+import { folderStore } from './proof/store/folderStore';
+import { seed } from './seed';
+import { seedPlates } from './seedPlates';
+import { wholeServer } from './wholeServer.test-support';
+
+jest.setTimeout(60_000);
+
+const FOLDER = join(import.meta.dirname, '../demo');
+const ID = '2b7f9a70-3a52-4a1f-9d0e-5b7a4c1d2e3f';
+const shipped = async () => demoPlates(JSON.parse(await readFile(join(FOLDER, 'plates.json'), 'utf8')));
+
+describe('the demo setups that are planned on photographs', () => {
+  /** How the demo’s phone was held, and how high what it photographed is, as `scripts/demoPlates.mjs` has them. */
+  const DRAWN: Readonly<Record<string, readonly [pitchDeg: number, rollDeg: number, heightM: number]>> = {
+    'hydraulic-tower.jpg': [12.4, -0.9, 31],
+    'ropewalk-front.jpg': [3.6, 1.2, 11],
+  };
+
+  test('are levelled to a tenth of a degree of how their scenes were drawn, and measured to 2 %', async () => {
+    let measured = 0;
+    for (const { file, settings } of await shipped()) {
+      const { plate, scene } = openedSettings(setupSettingsSchema.parse(settings(ID)));
+      if (!plate || !scene) throw new Error(`${file} has no plate`);
+      expect(awayFromPlate(plate, scene)).toBeLessThan(1e-9);
+      const truth = DRAWN[file];
+      if (!truth) {
+        expect(plate.kind).toBe('sphere');
+        continue;
+      }
+      const { level } = knownPlate(plate);
+      expect(Math.abs((level?.pitchDeg ?? NaN) - truth[0])).toBeLessThan(0.1);
+      expect(Math.abs((level?.rollDeg ?? NaN) - truth[1])).toBeLessThan(0.1);
+      if (scene.subject.kind !== 'front') throw new Error(`${file} has no front`);
+      expect(Math.abs(scene.subject.heightM / truth[2] - 1)).toBeLessThan(0.02);
+      measured++;
+    }
+    expect(measured).toBe(2);
+  });
+
+  test('come into the demo job with their photographs', async () => {
+    const server = await wholeServer();
+    try {
+      const { db } = server.database.connection;
+      await seed(db, 'reset');
+      await seedPlates(db, folderStore(join(server.folder, 'store')), FOLDER);
+      const [job] = await db.select().from(jobs).where(eq(jobs.demo, true));
+      const rows = await db
+        .select()
+        .from(attachments)
+        .where(eq(attachments.jobId, job?.id ?? ''));
+      expect(rows).toHaveLength((await shipped()).length);
+      for (const { id, setupId, bytes } of rows) {
+        const [setup] = await db.select().from(setups).where(eq(setups.id, setupId));
+        expect((setup?.settings as { readonly plate: { readonly pictureId: string } }).plate.pictureId).toBe(id);
+        expect(bytes).toBeGreaterThan(50_000);
+        await request(server.base).get(`/api/attachments/${id}/view?px=400`).expect(200);
+      }
+    } finally {
+      await server.close();
+    }
+  });
+});

@@ -1,0 +1,161 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { jobSummarySchema } from '@gangway/contract/job';
+import { expect, saved, stored, test, type Gangway } from './gangway';
+import { violations } from './accessible';
+
+const FOLDER = 'packages/vision/checks/plates';
+/** A cluttered photograph drawn by another renderer than ours, with what is true of it. */
+const NAME = 'plate-01-05.jpg';
+interface Truth {
+  readonly widthPx: number;
+  readonly cameraHeightM: number;
+  readonly frontWidthM: number;
+  readonly frontHeightM: number;
+  readonly cornersPx: Readonly<Record<'leftFoot' | 'rightFoot' | 'leftTop', readonly number[]>>;
+}
+const truth = JSON.parse(readFileSync(`${FOLDER}/truth.json`, 'utf8')) as Readonly<Record<string, Truth>>;
+const wanted = truth[NAME] as Truth;
+
+/** A new setup, planned on a photograph by its first choice. */
+async function planOn(page: Page, { url }: Gangway, file: string): Promise<void> {
+  const jobs = jobSummarySchema.array().parse(await (await fetch(`${url}/api/jobs`)).json());
+  await page.goto(`${url}/jobs/${jobs[0]?.id ?? ''}`);
+  await page.getByRole('button', { name: 'New setup' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Create setup' }).click();
+  await page.getByRole('button', { name: /^A photograph of the place/ }).click();
+  await page.getByLabel('Choose a photograph…').setInputFiles(file);
+  await expect(page.locator('[data-line=upright]').first()).toBeVisible({ timeout: 30_000 });
+}
+
+/** Where a pixel of the photograph lies on the page. */
+async function onPage(page: Page, [u = 0, v = 0]: readonly number[]): Promise<readonly [number, number]> {
+  const box = await page.getByRole('region', { name: 'Plate' }).locator('img').first().boundingBox();
+  if (!box) throw new Error('the photograph is not shown');
+  const scale = box.width / wanted.widthPx;
+  return [box.x + u * scale, box.y + v * scale];
+}
+
+async function drag(page: Page, from: readonly [number, number], to: readonly [number, number]): Promise<void> {
+  await page.mouse.move(...from);
+  await page.mouse.down();
+  await page.mouse.move(...to, { steps: 6 });
+}
+
+test('a photograph is levelled by its lines, measured, made the scene, and seen through the rig', async ({ page, gangway }) => {
+  test.slow();
+  await planOn(page, gangway, `${FOLDER}/${NAME}`);
+  const level = page.getByTestId('plate-level');
+  await expect(level).toContainText('Pitched 4.7');
+  await expect(level).toContainText('anticlockwise');
+  await expect(level).toContainText('left side 38.9° away');
+  await expect(page.getByTestId('horizon')).toBeVisible();
+
+  // A line that is dragged away changes the level, under a magnifier; undo puts it back.
+  const before = await level.innerText();
+  await page.locator('[data-line=upright]').first().press('Enter');
+  const grip = page.locator('[data-grip=upright-0-first]');
+  const box = await grip.boundingBox();
+  if (!box) throw new Error('the end of the line is not shown');
+  const end = [box.x + box.width / 2, box.y + box.height / 2] as const;
+  await drag(page, end, [end[0] + 60, end[1]]);
+  await expect(page.getByTestId('magnifier')).toBeVisible();
+  await page.mouse.up();
+  await expect(page.getByTestId('magnifier')).toBeHidden();
+  await expect(level).not.toHaveText(before, { useInnerText: true });
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(level).toHaveText(before, { useInnerText: true });
+
+  // The front of the scene, by its foot and the top of its left side.
+  const { leftFoot, rightFoot, leftTop } = wanted.cornersPx;
+  await page.getByRole('textbox', { name: 'Camera above the ground' }).fill(String(wanted.cameraHeightM));
+  await page.keyboard.press('Enter');
+  await page.getByRole('radio', { name: 'Front', exact: true }).click();
+  await drag(page, await onPage(page, leftFoot), await onPage(page, rightFoot));
+  await page.mouse.up();
+  const top = await page.locator('[data-grip=leftTopPx] circle').first().boundingBox();
+  if (!top) throw new Error('the top of the front is not shown');
+  await drag(page, [top.x + top.width / 2, top.y + top.height / 2], await onPage(page, leftTop));
+  await page.mouse.up();
+  const [widthM = 0, heightM = 0] = [...(await page.getByTestId('plate-front').innerText()).matchAll(/[\d.]+/g)].map(Number);
+  expect(Math.abs(widthM / wanted.frontWidthM - 1)).toBeLessThan(0.02);
+  expect(Math.abs(heightM / wanted.frontHeightM - 1)).toBeLessThan(0.02);
+
+  // Its height as a measurement, with a name, and how sure that is.
+  await page.getByRole('radio', { name: 'Height' }).click();
+  await drag(page, await onPage(page, leftFoot), await onPage(page, leftTop));
+  await page.mouse.up();
+  await page.getByRole('textbox', { name: 'Name of measurement 1' }).fill('Left corner');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('listitem').filter({ hasText: 'high,' })).toContainText('±');
+
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Use as front' }).click();
+  await expect(page.getByText('This front is the subject of the scene.')).toBeVisible();
+  await saved(page);
+  const { scene, plate } = await stored(page);
+  expect(scene?.subject.kind === 'front' ? scene.subject.widthM : NaN).toBeCloseTo(widthM, 1);
+  expect(plate?.measured).toMatchObject([{ name: 'Left corner', of: 'height' }]);
+
+  await page.getByRole('link', { name: 'Look through the rig' }).click();
+  await expect(page.getByTestId('plate-picture')).toHaveAttribute('data-drawn', 'yes');
+  await expect(page.getByText(/^The photograph ends [\d.]+ mm above the bottom/)).toBeVisible();
+  // What undo takes back is the front, and the photograph stays.
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByText('Planned on')).toBeHidden();
+  await page.getByRole('radio', { name: 'Position', exact: true }).click();
+  await expect(page.getByText(`Planned on “${NAME}”.`)).toBeVisible();
+});
+
+test('without metadata the focal length is asked for, and the lines are found once it is known', async ({ page, gangway }, info) => {
+  const { default: sharp } = await import('sharp');
+  const file = info.outputPath('plain.jpg');
+  // Re-encoded, its metadata are gone.
+  await sharp(readFileSync(`${FOLDER}/${NAME}`))
+    .jpeg()
+    .toFile(file);
+  const jobs = jobSummarySchema.array().parse(await (await fetch(`${gangway.url}/api/jobs`)).json());
+  await page.goto(`${gangway.url}/jobs/${jobs[0]?.id ?? ''}`);
+  await page.getByRole('button', { name: 'New setup' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Create setup' }).click();
+  await page.getByRole('button', { name: /^A photograph of the place/ }).click();
+  await page.getByLabel('Choose a photograph…').setInputFiles(file);
+  await expect(page.getByText(/main camera has 24–28 mm/)).toBeVisible({ timeout: 30_000 });
+  const field = page.getByRole('textbox', { name: '35 mm equivalent' });
+  await expect(field).toHaveValue('?');
+  await field.fill('2');
+  await field.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('35 mm equivalent must be');
+  await field.fill('24');
+  await field.press('Enter');
+  await expect(page.getByTestId('plate-level')).toContainText('Pitched 4.7', { timeout: 30_000 });
+});
+
+test.describe('away from the server', () => {
+  test.use({ allowErrors: /Failed to (load|fetch)|ERR_|Failed to load resource|WebSocket|500|502|503/u });
+  test('a photograph is kept on this device, drawn on by hand, and its lines come when the server is back', async ({ page, gangway }) => {
+    test.slow();
+    const jobs = jobSummarySchema.array().parse(await (await fetch(`${gangway.url}/api/jobs`)).json());
+    await page.goto(`${gangway.url}/jobs/${jobs[0]?.id ?? ''}`);
+    await page.getByRole('button', { name: 'New setup' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Create setup' }).click();
+    await page.getByRole('button', { name: /^A photograph of the place/ }).click();
+    await expect(page.getByLabel('Choose a photograph…')).toBeAttached();
+    await gangway.kill();
+    await page.getByLabel('Choose a photograph…').setInputFiles(`${FOLDER}/${NAME}`);
+    await expect(page.getByText('The photograph is on this device.', { exact: false })).toBeVisible();
+    await gangway.start();
+    await expect(page.locator('[data-line=upright]').first()).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByTestId('plate-level')).toContainText('Pitched 4.7');
+  });
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  test('the plate fits its width, with the picture first', async ({ page, gangway }) => {
+    await planOn(page, gangway, `${FOLDER}/${NAME}`);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await expect(page.getByRole('radio', { name: 'Vertical' })).toBeVisible();
+    expect(await violations(page)).toEqual([]);
+  });
+});
