@@ -12,7 +12,7 @@ test('opens on the demo job and says what to do next', async ({ page, gangway })
   await page.goto(gangway.url);
   await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks' })).toBeVisible();
   await expect(page.getByText('Open a setup to set rise, shift and aperture')).toBeVisible();
-  await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem')).toHaveCount(8);
+  await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem')).toHaveCount(11);
 });
 
 test('a fix fixes its check with one click and is undone with Ctrl+Z', async ({ page, gangway }) => {

@@ -496,7 +496,7 @@ test('a job has its place, light, kit and order; it goes out as an archive and c
   const archive = await (await page.request.get(`${gangway.url}/api/jobs/${await demoJob(gangway)}/archive`)).body();
   await page.getByLabel('Job archive to import').setInputFiles({ name: 'job.gangway.zip', mimeType: 'application/zip', buffer: archive });
   await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks (copy)' })).toBeVisible();
-  await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem')).toHaveCount(8);
+  await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem')).toHaveCount(11);
   await expect(light).toContainText(/sunrise 04:\d\d/);
 });
 

@@ -24,14 +24,14 @@ const PHOTOGRAPHS = [
   {
     setup: /^Hydraulic tower, small/,
     file: 'hydraulic-tower.jpg',
-    name: 'Hydraulic tower, from a photograph',
+    name: 'From a photograph: the tower',
     movements: { riseMm: 11, shiftMm: 0 },
     stance: { asideM: 5, yawDeg: -9, pitchDeg: 12.4, rollDeg: -0.9, cameraHeightM: 1.62 },
   },
   {
     setup: /^Ropewalk front/,
     file: 'ropewalk-front.jpg',
-    name: 'Ropewalk front, from a photograph',
+    name: 'From a photograph: the ropewalk',
     movements: { riseMm: 1, shiftMm: 0 },
     stance: { distanceM: 62, yawDeg: -20, pitchDeg: 3.6, rollDeg: 1.2, cameraHeightM: 3.4 },
   },
@@ -39,7 +39,7 @@ const PHOTOGRAPHS = [
 
 /** The looks of which a sphere is put together: four around, one up, one down. */
 const LOOKS = [...[0, 90, 180, -90].map((yawDeg) => ({ yawDeg, pitchDeg: 0 })), { yawDeg: 0, pitchDeg: 89 }, { yawDeg: 0, pitchDeg: -89 }];
-const SPHERE = { setup: /^Hemp loft/, name: 'Hemp loft, from a sphere', file: 'hemp-loft-sphere.jpg', wide: 3200, focalMm: 11, sideMm: 24 };
+const SPHERE = { setup: /^Hemp loft/, name: 'From a sphere: the loft', file: 'hemp-loft-sphere.jpg', wide: 3200, focalMm: 11, sideMm: 24 };
 
 const folder = join(root, 'apps/server/demo');
 

@@ -177,7 +177,7 @@ const VIEWS = [
     size: DESK,
     theme: 'light',
     go: async (page) => {
-      await bench(/^Hydraulic tower, from a photograph/)(page);
+      await bench(/^From a photograph: the tower/)(page);
       await page.goto(page.url().replace(/\?.*|$/, '/plate'));
       await page.getByTestId('plate-front').waitFor();
       await page.locator('[data-line=upright]').first().waitFor();

@@ -57,7 +57,7 @@ export function Attachments({ jobId, attachments, setups, chosen }: AttachmentsP
             </figcaption>
             <IconButton
               label={say(logText.delete, { name })}
-              className="absolute! top-0 right-0 size-6! border-rule! bg-sheet"
+              className="absolute! top-0 right-0 size-7! border-rule! max-sm:size-11! bg-sheet"
               onClick={() => void remove({ of: 'attachment', id, name })}
             >
               <X size={12} aria-hidden />
@@ -77,7 +77,7 @@ export function Attachments({ jobId, attachments, setups, chosen }: AttachmentsP
           {attachLabel(isLoading, shot)}
           <input
             type="file"
-            accept="image/jpeg,image/png,image/webp"
+            accept="image/jpeg,image/png,image/webp,image/tiff"
             multiple
             aria-label={logText.photographsToAttach}
             className="sr-only"
@@ -105,7 +105,7 @@ function Picture({ id, name }: { readonly id: string; readonly name: string }) {
   useEffect(() => () => (held === undefined ? undefined : URL.revokeObjectURL(held)), [held]);
   const image = (
     <img
-      src={held ?? `/api/attachments/${id}/file`}
+      src={held ?? `/api/attachments/${id}/view?px=320`}
       alt={name}
       loading="lazy"
       className={`h-14 w-20 rounded-sm border object-cover ${held === undefined ? 'border-rule' : 'border-dashed border-tight'}`}
