@@ -319,7 +319,7 @@ test('the tables are searched, sorted and filtered; what is used is archived ins
   await page.getByRole('textbox', { name: 'Search' }).fill('');
   await page.getByRole('button', { name: 'More for 24 mm shift wide' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(page.getByText('“24 mm shift wide” is used by 1 rig, 3 setups: it is archived instead.', { exact: true })).toBeVisible();
+  await expect(page.getByText('“24 mm shift wide” is used by 1 rig, 6 setups: it is archived instead.', { exact: true })).toBeVisible();
   await expect(names).toHaveCount(6);
   await page.getByRole('button', { name: 'More for 50 mm reflex normal' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();

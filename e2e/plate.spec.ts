@@ -17,13 +17,21 @@ interface Truth {
 const truth = JSON.parse(readFileSync(`${FOLDER}/truth.json`, 'utf8')) as Readonly<Record<string, Truth>>;
 const wanted = truth[NAME] as Truth;
 
-/** A new setup, planned on a photograph by its first choice. */
-async function planOn(page: Page, { url }: Gangway, file: string): Promise<void> {
+/** A new setup, to be planned on a photograph: its first choice. */
+async function choosing(page: Page, { url }: Gangway): Promise<void> {
   const jobs = jobSummarySchema.array().parse(await (await fetch(`${url}/api/jobs`)).json());
   await page.goto(`${url}/jobs/${jobs[0]?.id ?? ''}`);
   await page.getByRole('button', { name: 'New setup' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Create setup' }).click();
+  const dialog = page.getByRole('dialog', { name: 'New setup' });
+  // It grows as the rigs come in.
+  await expect(dialog.getByRole('radio').first()).toBeChecked();
+  await dialog.getByRole('button', { name: 'Create setup' }).click();
   await page.getByRole('button', { name: /^A photograph of the place/ }).click();
+  await expect(page.getByLabel('Choose a photograph…')).toBeAttached();
+}
+
+async function planOn(page: Page, gangway: Gangway, file: string): Promise<void> {
+  await choosing(page, gangway);
   await page.getByLabel('Choose a photograph…').setInputFiles(file);
   await expect(page.locator('[data-line=upright]').first()).toBeVisible({ timeout: 30_000 });
 }
@@ -114,11 +122,7 @@ test('without metadata the focal length is asked for, and the lines are found on
   await sharp(readFileSync(`${FOLDER}/${NAME}`))
     .jpeg()
     .toFile(file);
-  const jobs = jobSummarySchema.array().parse(await (await fetch(`${gangway.url}/api/jobs`)).json());
-  await page.goto(`${gangway.url}/jobs/${jobs[0]?.id ?? ''}`);
-  await page.getByRole('button', { name: 'New setup' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Create setup' }).click();
-  await page.getByRole('button', { name: /^A photograph of the place/ }).click();
+  await choosing(page, gangway);
   await page.getByLabel('Choose a photograph…').setInputFiles(file);
   await expect(page.getByText(/main camera has 24–28 mm/)).toBeVisible({ timeout: 30_000 });
   const field = page.getByRole('textbox', { name: '35 mm equivalent' });
@@ -131,16 +135,42 @@ test('without metadata the focal length is asked for, and the lines are found on
   await expect(page.getByTestId('plate-level')).toContainText('Pitched 4.7', { timeout: 30_000 });
 });
 
+test('a stitched panorama is refused with the reason, and another photograph can be chosen', async ({ page, gangway }, info) => {
+  const { default: sharp } = await import('sharp');
+  const file = info.outputPath('wide.jpg');
+  const xmp =
+    '<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description xmlns:p="urn:panorama" p:ProjectionType="cylindrical"/></rdf:RDF></x:xmpmeta>';
+  await sharp(readFileSync(`${FOLDER}/${NAME}`))
+    .resize(1600, 500)
+    .withXmp(xmp)
+    .jpeg()
+    .toFile(file);
+  await choosing(page, gangway);
+  await page.getByLabel('Choose a photograph…').setInputFiles(file);
+  await expect(page.getByText('A stitched panorama cannot be used', { exact: false }).first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByLabel('Choose a photograph…')).toBeAttached();
+});
+
+test('the frames of other rigs are outlined on the photograph, and one of them is put on the bench', async ({ page, gangway }) => {
+  await planOn(page, gangway, `${FOLDER}/${NAME}`);
+  await expect(page.locator('[data-frame=own]')).toBeVisible();
+  await page.getByText('Which rig from here').click();
+  const list = page.locator('[data-part=plate-rigs]');
+  const name = '44 × 33 back with 90 mm field wide';
+  await list.getByRole('checkbox', { name }).check();
+  await expect(page.locator(`[data-frame="${name}"]`)).toBeVisible();
+  await list.getByRole('button', { name: `Use ${name}` }).click();
+  await saved(page);
+  expect((await stored(page)).rig.name).toBe(name);
+  // The one on the bench is no longer among the others.
+  await expect(list.getByRole('checkbox', { name })).toHaveCount(0);
+});
+
 test.describe('away from the server', () => {
   test.use({ allowErrors: /Failed to (load|fetch)|ERR_|Failed to load resource|WebSocket|500|502|503/u });
   test('a photograph is kept on this device, drawn on by hand, and its lines come when the server is back', async ({ page, gangway }) => {
     test.slow();
-    const jobs = jobSummarySchema.array().parse(await (await fetch(`${gangway.url}/api/jobs`)).json());
-    await page.goto(`${gangway.url}/jobs/${jobs[0]?.id ?? ''}`);
-    await page.getByRole('button', { name: 'New setup' }).click();
-    await page.getByRole('dialog').getByRole('button', { name: 'Create setup' }).click();
-    await page.getByRole('button', { name: /^A photograph of the place/ }).click();
-    await expect(page.getByLabel('Choose a photograph…')).toBeAttached();
+    await choosing(page, gangway);
     await gangway.kill();
     await page.getByLabel('Choose a photograph…').setInputFiles(`${FOLDER}/${NAME}`);
     await expect(page.getByText('The photograph is on this device.', { exact: false })).toBeVisible();

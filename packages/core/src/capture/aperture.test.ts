@@ -22,6 +22,12 @@ describe('points of the aperture', () => {
     },
   );
 
+  test('one point at the rim stands for no part of the area: an edge there is wrong by all of its contrast', () => {
+    expect(apertureError([[5, 0]], 10)).toBeCloseTo(1, 9);
+    // In the middle it is wrong by half.
+    expect(apertureError([[0, 0]], 10)).toBeCloseTo(0.5, 9);
+  });
+
   test('the error that is told bounds what a raster of the disc finds for any edge', () => {
     const raster = Array.from({ length: 201 * 201 }, (_, i) => [((i % 201) - 100) / 25, (Math.floor(i / 201) - 100) / 25] as const).filter(
       ([x, y]) => Math.hypot(x, y) <= 4,

@@ -17,6 +17,12 @@ export interface Conjugates {
  * lens (m, `null` for infinity) and a focal length in mm.
  * Throws `inside_focal_length` when the subject is not farther off than f.
  * Source: the Gaussian lens equation, e.g. Jacobson et al., The Manual of Photography.
+ *
+ * @param focalMm focal length, mm
+ * @param distanceM from the lens, m; `null` for infinity
+ *
+ * @example
+ * conjugates(100, 0.2) // => {imageMm: 200, magnification: 1, extensionMm: 100}
  */
 export function conjugates(focalMm: number, distanceM: number | null): Conjugates {
   requirePositive('focalMm', focalMm);

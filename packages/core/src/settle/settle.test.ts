@@ -1,6 +1,9 @@
 import fc from 'fast-check';
+import { settleText } from '@gangway/messages/core/settle';
+import { checkSentence, evaluateAll } from '../checks/evaluate';
 import { ringOf } from '../coverage/apertures';
 import { evenly } from '../evenly.test-support';
+import { frontGeometry } from '../examples.test-support';
 import type { ControlGroup } from '../fields/locks';
 import type { SetupSettings } from '../model/setup';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
@@ -25,6 +28,16 @@ function tower(heightM: number, distanceM: number, changes: Partial<SetupSetting
 
 const keys = ({ changes }: Solution): readonly string[] => changes.map(({ key }) => key);
 const MOVEMENTS = { may: ['movements', 'orientation', 'aperture', 'focus'], lastResorts: [] } as const;
+
+describe('requirements that contradict each other', () => {
+  test('without a side that ends them are told by what the checks find, and by nothing else where they find nothing', () => {
+    const found = evaluateAll(frontGeometry).slice(0, 2);
+    expect(contradictionSentence({ kinds: [], needs: [], found: [] })).toBe(settleText.noneFound);
+    const words = contradictionSentence({ kinds: [], needs: [], found });
+    for (const check of found) expect(words).toContain(checkSentence(check));
+    expect(words).not.toContain(settleText.noneFound);
+  });
+});
 
 describe('a tower 22 m high seen from 18 m in landscape', () => {
   const start = tower(22, 18, { movements: { riseMm: 12, shiftMm: 0 } });

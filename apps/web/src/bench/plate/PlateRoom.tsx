@@ -1,18 +1,21 @@
 import { plateText } from '@gangway/messages/web/bench/plate';
 import { ToggleGroup } from 'radix-ui';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import type { Pixel, Plate } from '@gangway/core/model/plate';
+import type { Rig } from '@gangway/core/model/rig';
 import { knownPlate } from '@gangway/core/plate/known';
 import { TextLink } from '../../ui/TextButton';
 import { ChooseFile } from './ChooseFile';
+import { framesOn } from './frames';
 import { FrontPanel } from './FrontPanel';
 import { LevelPanel } from './LevelPanel';
 import { MeasurePanel } from './MeasurePanel';
 import { PhotographPanel } from './PhotographPanel';
 import { plateEdit } from './plateEdit';
 import { PlateSheet } from './PlateSheet';
+import { RigsPanel } from './RigsPanel';
 import { TOOLS, type ToolDefinition } from './tools';
 import { usePlateReading } from './usePlateReading';
 
@@ -37,6 +40,8 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
   const known = knownPlate(plate);
   const [toolId, setToolId] = useState<ToolDefinition['id']>('move');
   const [refused, setRefused] = useState<string | null>(null);
+  const [framed, setFramed] = useState<readonly Rig[]>([]);
+  const frames = useMemo(() => framesOn(known, geometry, framed), [known, geometry, framed]);
   const reading = usePlateReading(plate);
   const tool = TOOLS.find(({ id }) => id === toolId) ?? TOOLS[0];
   if (!tool) throw new Error('there are no tools');
@@ -78,7 +83,7 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
             {refused ?? needs ?? tool.hint}
           </p>
         </div>
-        <PlateSheet plate={plate} known={known} tool={tool} onDrawn={onDrawn} onRefused={setRefused} />
+        <PlateSheet plate={plate} known={known} tool={tool} frames={frames} onDrawn={onDrawn} onRefused={setRefused} />
       </section>
       <aside className="min-h-0 overflow-y-auto border-hairline bg-sheet p-4 text-sm max-lg:border-t lg:border-l">
         <h2 className="text-base font-semibold">{plateText.plateTitle}</h2>
@@ -86,6 +91,7 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
         <LevelPanel plate={plate} known={known} reading={reading} onRefused={setRefused} />
         <MeasurePanel plate={plate} known={known} />
         <FrontPanel plate={plate} known={known} scene={geometry.settings.scene} />
+        <RigsPanel own={geometry.settings.rig} framed={framed} onFramed={setFramed} />
         <p className="mt-4 flex flex-wrap gap-x-4">
           <TextLink to={back.replace('step=position', 'step=frame')} className="font-medium">
             {plateText.lookThrough}

@@ -9,6 +9,7 @@ import { usePlateUrl } from '../../store/platePicture';
 import { IconButton } from '../../ui/Button';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
+import type { RigFrame } from './frames';
 import { Magnifier } from './Magnifier';
 import { gripsOf, gripsOfLine, lineName, linesOn, withoutLine, type Grip, type SheetLine } from './places';
 import { plateEdit } from './plateEdit';
@@ -19,6 +20,8 @@ interface PlateSheetProps {
   readonly plate: Plate;
   readonly known: KnownPlate;
   readonly tool: ToolDefinition;
+  /** Frames of rigs, to be outlined on it. */
+  readonly frames: readonly RigFrame[];
   readonly onDrawn: (from: Pixel, to: Pixel) => void;
   readonly onRefused: (words: string | null) => void;
 }
@@ -33,7 +36,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** The photograph with its lines, horizon, measurements and outline, each to be drawn, moved and deleted by hand. */
-export function PlateSheet({ plate, known, tool, onDrawn, onRefused }: PlateSheetProps) {
+export function PlateSheet({ plate, known, tool, frames, onDrawn, onRefused }: PlateSheetProps) {
   const [ref, size] = useSize<HTMLDivElement>();
   const url = usePlateUrl(plate.pictureId);
   const [gone, setGone] = useState(false);
@@ -75,10 +78,19 @@ export function PlateSheet({ plate, known, tool, onDrawn, onRefused }: PlateShee
   const step = (by: number) => {
     if (view && fit) setPlaced(zoomed(view, by, [size.width / 2, size.height / 2], fit.scale / 2));
   };
+  // Two fingers enlarge, whatever one of them had begun.
+  const touches = useRef(new Map<number, readonly [number, number]>());
   const onDown = (event: PointerEvent<SVGSVGElement>) => {
     if (event.button !== 0 || !view) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     const [x, y] = at(event);
+    touches.current.set(event.pointerId, [x, y]);
+    if (touches.current.size > 1) {
+      pan.current = null;
+      setDraft(null);
+      setUnder(null);
+      return;
+    }
     setChosen(null);
     if (tool.id === 'move') pan.current = { x, y, view };
     else {
@@ -89,6 +101,15 @@ export function PlateSheet({ plate, known, tool, onDrawn, onRefused }: PlateShee
   };
   const onMove = (event: PointerEvent<SVGSVGElement>) => {
     const [x, y] = at(event);
+    const before = touches.current.get(event.pointerId);
+    const other = [...touches.current].find(([id]) => id !== event.pointerId)?.[1];
+    if (before) touches.current.set(event.pointerId, [x, y]);
+    if (before && other && view && fit) {
+      const apart = ([ax, ay]: readonly [number, number]): number => Math.hypot(ax - other[0], ay - other[1]);
+      const middle = [(x + other[0]) / 2, (y + other[1]) / 2] as const;
+      if (apart(before) > 0) setPlaced(zoomed(view, apart([x, y]) / apart(before), middle, fit.scale / 2));
+      return;
+    }
     if (pan.current)
       setPlaced({ ...pan.current.view, x: pan.current.view.x + x - pan.current.x, y: pan.current.view.y + y - pan.current.y });
     if (draft && view) {
@@ -97,7 +118,8 @@ export function PlateSheet({ plate, known, tool, onDrawn, onRefused }: PlateShee
       setUnder(to);
     }
   };
-  const onUp = () => {
+  const onUp = (event: PointerEvent<SVGSVGElement>) => {
+    touches.current.delete(event.pointerId);
     pan.current = null;
     setUnder(null);
     if (draft && view) {
@@ -148,6 +170,9 @@ export function PlateSheet({ plate, known, tool, onDrawn, onRefused }: PlateShee
           onPointerUp={onUp}
           onPointerCancel={onUp}
         >
+          {frames.map((frame) => (
+            <FrameOutline key={frame.own ? 'own' : frame.name} frame={frame} view={view} />
+          ))}
           <Horizon known={known} view={view} shown={plate.horizon === null} />
           {lines.map((each) => (
             <LineMark
@@ -185,6 +210,20 @@ export function PlateSheet({ plate, known, tool, onDrawn, onRefused }: PlateShee
         </IconButton>
       </div>
     </div>
+  );
+}
+
+/** The frame of a rig: that on the bench drawn through, others dashed, each with its name. */
+function FrameOutline({ frame: { name, own, outline }, view }: { readonly frame: RigFrame; readonly view: SheetView }) {
+  const [first, ...rest] = outline.map((pixel) => onSheet(view, pixel));
+  if (!first) return null;
+  const path = `M${[first, ...rest].map((at) => at.map((px) => px.toFixed(1)).join(' ')).join('L')}Z`;
+  return (
+    <g data-frame={own ? 'own' : name} className="pointer-events-none" fill="none">
+      <path d={path} stroke="var(--ground)" strokeWidth="4" strokeOpacity="0.7" />
+      <path d={path} stroke="var(--ink)" strokeWidth="1.4" strokeDasharray={own ? undefined : '3 3'} />
+      <Label x={first[0] + 5} y={first[1] + 15} words={name} />
+    </g>
   );
 }
 

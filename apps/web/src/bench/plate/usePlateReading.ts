@@ -1,7 +1,9 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { Plate } from '@gangway/core/model/plate';
 import { useOutbox } from '../../store/outbox/page';
+import { useToast } from '../../ui/Notes';
 import { readPlate } from './choosePlate';
+import { plateEdit } from './plateEdit';
 
 /** How far a photograph has been read, and what is wrong with it. */
 export interface ReadingState {
@@ -21,17 +23,20 @@ export function usePlateReading(plate: Plate): ReadingState {
   const [attempt, setAttempt] = useState(() => (isNew(plate) ? 1 : 0));
   const [done, setDone] = useState<{ readonly of: string; readonly attempt: number; readonly trouble: string | null } | null>(null);
   const { entries } = useOutbox();
+  const tell = useToast();
   const waiting = entries.some(({ write }) => write.kind === 'attachment' && write.attachmentId === pictureId);
   useEffect(() => {
     if (attempt === 0) return;
     let left = false;
     void readPlate(pictureId).then((trouble) => {
+      // What cannot be used is gone, and its panel with it.
+      if (trouble !== null && plateEdit.present()?.pictureId !== pictureId) tell(trouble);
       if (!left) setDone({ of: pictureId, attempt, trouble });
     });
     return () => {
       left = true;
     };
-  }, [pictureId, attempt]);
+  }, [pictureId, attempt, tell]);
   const again = useCallback(() => setAttempt((n) => n + 1), []);
   const isDone = attempt === 0 || (done !== null && done.of === pictureId && done.attempt === attempt);
   const trouble = isDone ? (done?.trouble ?? null) : null;

@@ -1,10 +1,12 @@
 import { plateText } from '@gangway/messages/web/bench/plate';
+import { sceneText } from '@gangway/messages/web/bench/scene';
 import { Suspense, useState, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { FIRST_SUBJECTS } from '@gangway/core/subjects/subject';
+import { FIRST_SUBJECTS, SUBJECT_KINDS, SUBJECTS } from '@gangway/core/subjects/subject';
 import { PLAIN_SCENE } from '@gangway/core/scene/scene';
 import type { Scene } from '@gangway/core/model/scene';
 import { lazyPart } from '../../ui/lazyPart';
+import { Select } from '../../ui/Select';
 import { sceneEdit } from './sceneEdit';
 
 const ImportModel = lazyPart(() => import('./ImportModel'), 'ImportModel');
@@ -57,6 +59,25 @@ export function StartChoices() {
           <path d="M60 32V54M56 36L60 32L64 36" stroke="var(--accent)" />
         </Choice>
       </div>
+      <label className="flex flex-wrap items-center gap-2 text-sm">
+        <span className="text-ink-soft">{sceneText.subject}</span>
+        <Select
+          aria-label={sceneText.subject}
+          value=""
+          onChange={({ target }) => {
+            const kind = SUBJECT_KINDS.find((each) => each === target.value);
+            if (kind === 'model') setImporting(true);
+            else if (kind) sceneEdit.tryScene({ ...FIRST_SCENE, subject: FIRST_SUBJECTS[kind] }, SUBJECTS[kind].title.toLowerCase());
+          }}
+        >
+          <option value="">{sceneText.choose}</option>
+          {SUBJECT_KINDS.map((kind) => (
+            <option key={kind} value={kind}>
+              {SUBJECTS[kind].title}
+            </option>
+          ))}
+        </Select>
+      </label>
       {importing && (
         <Suspense fallback={null}>
           <ImportModel
