@@ -126,7 +126,7 @@ export function RigsFromHere({ scene, plate, onUse, onClose }: RigsFromHereProps
   );
 }
 
-/** The photograph through a rig, level, with the rise that it needs. */
+/** The photograph through a rig, level, with the rise that it needs or the most that it may. */
 function Sees({
   plate,
   rig,
@@ -144,8 +144,9 @@ function Sees({
     const { widthMm, heightMm } = rig.back;
     const [long, short] = [Math.max(widthMm, heightMm), Math.min(widthMm, heightMm)];
     const landscape = found.orientation === 'landscape';
+    const most = Math.max(0, ...found.allowed.map(({ riseMm }) => riseMm ?? 0));
     return [
-      { turned, imageMm, riseMm: found.riseMm, shiftMm: 0 },
+      { turned, imageMm, riseMm: Math.max(-most, Math.min(most, found.riseMm)), shiftMm: 0 },
       { widthMm: landscape ? long : short, heightMm: landscape ? short : long },
     ];
   }, [rig, scene, found]);
