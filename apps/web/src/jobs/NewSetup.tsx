@@ -96,7 +96,8 @@ export function NewSetup({ job, onClose }: { readonly job: Job; readonly onClose
         )}
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>{jobsText.cancel}</Button>
-          <Button look="main" type="submit">
+          {/* The dialog grows as the rigs come in: until then nothing is pressed. */}
+          <Button look="main" type="submit" disabled={!kit && !kitError}>
             {jobsText.createSetup}
           </Button>
         </div>
