@@ -87,9 +87,8 @@ async function drawn(page, url, jobId, settings) {
   if (!made.ok) throw new Error(`The setup was refused: ${detail}`);
   await page.goto(`${url}/jobs/${jobId}/setups/${id}?step=frame`);
   await page.locator('canvas[data-whole="true"]').waitFor({ timeout: 300_000 });
-  if (await page.evaluate(() => document.querySelector('canvas[data-testid="finder"]') === null)) throw new Error('There is no Finder.');
   await page.getByRole('button', { name: 'Overlays' }).click();
-  for (const name of ['circles']) await page.getByRole('dialog', { name: 'Overlays' }).getByLabel(name).uncheck();
+  await page.getByRole('dialog', { name: 'Overlays' }).getByLabel('circles').uncheck();
   await page.keyboard.press('Escape');
   await page.waitForTimeout(500);
   await page.locator('canvas[data-whole="true"]').waitFor({ timeout: 300_000 });
@@ -261,7 +260,7 @@ await main(async () => {
         file,
         name,
         settings: { ...settingsOf(setup), scene: null, plate: null, pins: [], mosaic: null, movements },
-        amend: (plate) => ({ ...plate, cameraHeightM: stance.cameraHeightM, outline: outlineOf(seen.scene) }),
+        amend: (plate) => ({ ...plate, cameraHeightM: stance.cameraHeightM, cameraHeightDoubtM: 0.02, outline: outlineOf(seen.scene) }),
         front: true,
       });
       // Square to the front, as one would stand, where it is not seen along itself.

@@ -67,7 +67,11 @@ const [workers, quotaGb] = [number('GANGWAY_WORKERS', 1, 16), number('GANGWAY_QU
 const keepFreeBytes = number('GANGWAY_KEEP_FREE_GB', 0.3, 1e6) * 1e9;
 const boss = await openQueue(url, logger);
 const store = openStore(place);
-if (demo === 'seeded') await seedPlates(connection.db, store, beside('../demo'));
+if (demo === 'seeded')
+  await seedPlates(connection.db, store, beside('../demo')).catch((error: unknown) =>
+    // Everything else works without them.
+    logger.warn({ err: error }, 'The photographs of the demo job could not be stored.'),
+  );
 const own = await ownScratch(scratch);
 const proof = { store, boss, scratch: own, quotaBytes: quotaGb === null ? null : quotaGb * 1e9 };
 await swept();

@@ -16,6 +16,7 @@ const PLATE: Plate = {
   typed: null,
   headingDeg: 0,
   cameraHeightM: 1.6,
+  cameraHeightDoubtM: 0.02,
   outline: { leftFootPx: [10, 20], rightFootPx: [30, 40], leftTopPx: [10, -400] },
   measured: [{ name: 'door', of: 'height', fromPx: [5, 6], toPx: [5, 1] }],
   from: { asideM: 1, distanceM: 20, cameraHeightM: 1.6 },
@@ -31,6 +32,7 @@ describe('a stored photograph of the place', () => {
   test.each([
     ['a focal length that no camera has', { equivalentMm: 2 }, ['equivalentMm'], /35 mm equivalent must be/u],
     ['a camera below the ground', { cameraHeightM: -1 }, ['cameraHeightM'], /Camera above the ground must be/u],
+    ['a doubt below nothing', { cameraHeightDoubtM: -0.1 }, ['cameraHeightDoubtM'], /Give or take must be/u],
     ['a pitch straight up', { typed: { pitchDeg: 90, rollDeg: 0 } }, ['typed', 'pitchDeg'], /Pitch must be/u],
     ['a measurement without a name', { measured: [{ ...PLATE.measured[0], name: ' ' }] }, ['measured', 0, 'name'], /needs a name/u],
     ['a place that is no number', { horizon: [0, 1, 2, null] }, ['horizon', 3], /two numbers of px/u],

@@ -8,6 +8,7 @@ import { bounded } from './bounds';
 export const PLATE_BOUNDS = {
   equivalentMm: { label: plateText.equivalent, unit: 'mm', min: 5, max: 1000 },
   cameraHeightM: { label: plateText.cameraHeight, unit: 'm', min: 0.05, max: 300 },
+  cameraHeightDoubtM: { label: plateText.cameraHeightDoubt, unit: 'm', min: 0, max: 10 },
   pitchDeg: { label: plateText.pitch, unit: '°', min: -85, max: 85 },
   rollDeg: { label: plateText.roll, unit: '°', min: -90, max: 90 },
 } as const;
@@ -39,6 +40,7 @@ export const plateSchema = z
     typed: z.strictObject({ pitchDeg: bounded(PLATE_BOUNDS.pitchDeg), rollDeg: bounded(PLATE_BOUNDS.rollDeg) }).nullable(),
     headingDeg: z.number().min(-180).max(180),
     cameraHeightM: bounded(PLATE_BOUNDS.cameraHeightM),
+    cameraHeightDoubtM: bounded(PLATE_BOUNDS.cameraHeightDoubtM),
     outline: z.strictObject({ leftFootPx: pixel, rightFootPx: pixel, leftTopPx: pixel }).nullable(),
     measured: z
       .array(z.strictObject({ name, of: z.enum(['height', 'length']), fromPx: pixel, toPx: pixel }))

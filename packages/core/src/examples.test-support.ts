@@ -77,6 +77,7 @@ export const quayPlate: Plate = {
   typed: null,
   headingDeg: 0,
   cameraHeightM: 1.6,
+  cameraHeightDoubtM: 0.02,
   outline: null,
   measured: [],
   from: null,

@@ -9,6 +9,7 @@ import { pipeline } from 'node:stream/promises';
 import express, { Router } from 'express';
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { z } from 'zod';
+import { ATTACHMENT_BYTES_MOST } from '@gangway/contract/attachmentBytes';
 import { templateSchema, type CardTemplate } from '@gangway/contract/card';
 import { LOG_PAGE_MOST } from '@gangway/contract/logPageMost';
 import { logChangeSchema, TAKES_MOST, type Log } from '@gangway/contract/log';
@@ -28,8 +29,6 @@ export interface LogParts {
   readonly scratch: string;
 }
 
-/** A single exposure of 200 MP as a TIFF of 8 bits has 600 MB, as a JPEG about 100. */
-const ATTACHMENT_BYTES_MOST = 250e6;
 const ATTACHMENTS_MOST = 2000;
 /** The same photograph came in by another request meanwhile. */
 class SentTwice extends Error {}

@@ -58,6 +58,7 @@ const plateOf = (pictureId: string): Plate => ({
   typed: { pitchDeg: 2, rollDeg: 0 },
   headingDeg: 0,
   cameraHeightM: 1.6,
+  cameraHeightDoubtM: 0.02,
   outline: null,
   measured: [],
   from: null,

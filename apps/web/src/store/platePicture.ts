@@ -59,9 +59,8 @@ export function usePlateBitmap(id: string): { readonly bitmap: ImageBitmap | nul
     return () => {
       left = true;
     };
-    // When it has been sent it is the same photograph still.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [id]);
+    // When it has been sent it is the same photograph still, and is not loaded again unless that failed.
+  }, [id, waiting]);
   const present = seen?.id === id ? seen : null;
   return { bitmap: present?.bitmap ?? null, failed: present !== null && present.bitmap === null };
 }

@@ -1,8 +1,12 @@
 import { plateReadingSchema, type PlateReading } from '@gangway/contract/plate';
 import { outbox } from './outbox/page';
 
-/** Whether a photograph still waits on this device to be sent. */
-const waits = (id: string): boolean => outbox.state().entries.some(({ write }) => write.kind === 'attachment' && write.attachmentId === id);
+/** Whether a photograph still waits on this device to be sent; throws where the server refused it, as only the photographer can go on then. */
+function waits(id: string): boolean {
+  const entry = outbox.state().entries.find(({ write }) => write.kind === 'attachment' && write.attachmentId === id);
+  if (entry?.trouble && 'message' in entry.trouble) throw new Error(entry.trouble.message);
+  return entry !== undefined;
+}
 
 /** How often it is looked whether a photograph has arrived, ms. */
 const LOOK_MS = 250;

@@ -57,6 +57,8 @@ export interface Plate {
   readonly headingDeg: number;
   /** The lens of the photograph above the ground, m. */
   readonly cameraHeightM: number;
+  /** How far that may be off, one standard deviation, m. */
+  readonly cameraHeightDoubtM: number;
   readonly outline: FrontOutline | null;
   readonly measured: readonly PlateMeasurement[];
   /** `null` until a front of it is in the scene: then it is taken to be from where the camera stands. */

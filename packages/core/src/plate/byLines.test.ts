@@ -122,6 +122,22 @@ describe('what is known of a stored photograph', () => {
     expect(known({ uprights: [] }).level).toBeNull();
   });
 
+  test('where the level is typed, the direction of the front is told at that level', () => {
+    const how = { pitchDeg: 8, rollDeg: 2 };
+    const plate = { ...quayPlate, widthPx: 4032, heightPx: 3024, equivalentMm: (2912 * Math.hypot(36, 24)) / Math.hypot(4032, 3024) };
+    const front = { levels: [level(4, 25, how), level(7, 25, how)], typed: how } as const;
+    expect(knownPlate({ ...plate, ...front, uprights: [] }).turnedAwayDeg).toBeCloseTo(25, 6);
+    // Verticals that say otherwise do not turn it.
+    expect(
+      knownPlate({
+        ...plate,
+        ...front,
+        uprights: [upright(-5, 18, { pitchDeg: 0, rollDeg: 0 }), upright(6, 20, { pitchDeg: 0, rollDeg: 0 })],
+      }).turnedAwayDeg,
+    ).toBeCloseTo(25, 6);
+    expect(knownPlate({ ...plate, levels: [], uprights: [], typed: how }).turnedAwayDeg).toBeNull();
+  });
+
   test('of a cropped one the uncertainty is unknown; a sphere is level only as typed', () => {
     const lines = { uprights: [...quayPlate.uprights, [200, 50, 200, 250]] as const };
     expect(known(lines).level?.uncertaintyDeg).toBeGreaterThan(0);

@@ -84,7 +84,8 @@ function startOf(plate: FlatPlate, { uprights, levels }: ChosenLines): Fit | nul
   return { ...level, awayDeg: unlessUnknown(() => plateFacade(plate, level, levels)) };
 }
 
-function unlessUnknown<T>(work: () => T): T | null {
+/** The result of some work; `null` where what it was given does not tell. */
+export function unlessUnknown<T>(work: () => T): T | null {
   try {
     return work();
   } catch (error) {

@@ -1,6 +1,6 @@
 import type { Plate } from '../model/plate';
-import { levelByHorizon, levelByLines } from './byLines';
-import type { PlateLevel } from './level';
+import { levelByHorizon, levelByLines, unlessUnknown } from './byLines';
+import { plateFacade, type PlateLevel } from './level';
 import { focalPixels, type FlatPlate, type PlateProjection } from './pixel';
 import type { Turned } from './throughRig';
 
@@ -49,9 +49,17 @@ function follows(plate: Plate): KnownPlate {
   return {
     projection,
     level,
-    turnedAwayDeg: byLines?.turnedAwayDeg ?? null,
+    turnedAwayDeg:
+      level && level.by !== 'lines' && projection.kind === 'flat'
+        ? directionAt(projection, level, plate)
+        : (byLines?.turnedAwayDeg ?? null),
     held: level && { yawDeg: plate.headingDeg, pitchDeg: level.pitchDeg, rollDeg: level.rollDeg },
   };
+}
+
+/** The direction of the level lines where the level is not theirs. */
+function directionAt(projection: FlatPlate, level: PlateLevel, { levels }: Plate): number | null {
+  return unlessUnknown(() => plateFacade(projection, level, levels));
 }
 
 function projectionOf({ kind, widthPx, heightPx, equivalentMm }: Plate): PlateProjection | null {

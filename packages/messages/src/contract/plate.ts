@@ -3,6 +3,7 @@ import { catalogue } from '../catalogue';
 export const plateText = catalogue({
   equivalent: '35 mm equivalent',
   cameraHeight: 'Camera above the ground',
+  cameraHeightDoubt: 'Give or take',
   pitch: 'Pitch',
   roll: 'Roll',
   aPlace: 'A place in the photograph must be two numbers of px.',

@@ -19,7 +19,7 @@ import { GUIDES, Overlay, type Guide } from './Overlay';
 import { PickedFacts } from './PickedFacts';
 import { PictureView } from './PictureView';
 import type { Veils } from './renderer';
-import { endsInFrame, plateInView, type PlateInView } from '../../setup/finder/plateInView';
+import { endsInFrame, plateHere, plateInView, type PlateInView } from '../../setup/finder/plateInView';
 import { finderView, measuredAt, type FinderView, type Measured } from '../../setup/finder/view';
 import type { Rect } from '@gangway/core/model/mosaic';
 import type { Subject } from '@gangway/core/subjects/subject';
@@ -66,7 +66,7 @@ export const Finder = memo(function Finder({
     />
   );
   // A photograph has its own light.
-  const photographed = geometry.settings.plate !== null;
+  const photographed = plateHere(geometry) !== null;
   if (focusing || frames || scene === null || photographed || !outdoors(scene.subject)) return open;
   return (
     <div className="grid h-full min-h-0 grid-rows-[minmax(0,1fr)_auto] [container-type:size]">
@@ -137,8 +137,8 @@ function OpenFinder({
   const recordedStops = shots[shown]?.stops ?? null;
   const view = useMemo(() => (recordedStops === null ? asMetered : { ...asMetered, recordedStops }), [asMetered, recordedStops]);
   const [photograph, setPhotograph] = useState(true);
-  const plate = useMemo(() => plateInView(geometry), [geometry]);
-  const onPlate = photograph && plate && 'pictureId' in plate ? plate : null;
+  const plate = useMemo(() => plateHere(geometry), [geometry]);
+  const onPlate = photograph ? plate : null;
   const [measured, setMeasured] = useState<Measured | null>(null);
   const [under, setUnder] = useState<Picked | null>(null);
   const [picks, setPicks] = useState<readonly Picked[]>([]);
@@ -277,7 +277,7 @@ function OpenFinder({
               {finderText.levelPlumb}
             </Toggle>
           )}
-          {plate && 'pictureId' in plate && (
+          {plate && (
             <Toggle checked={photograph} onChange={setPhotograph}>
               {finderText.photograph}
             </Toggle>

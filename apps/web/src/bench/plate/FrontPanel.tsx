@@ -1,16 +1,13 @@
-import { lengthWords } from '@gangway/messages/length';
 import { plateText } from '@gangway/messages/web/bench/plate';
-import { say } from '@gangway/messages/say';
+import { useState } from 'react';
 import type { Plate } from '@gangway/core/model/plate';
 import type { Scene } from '@gangway/core/model/scene';
 import { withFront } from '@gangway/core/plate/asFront';
-import type { OutlinedFront } from '@gangway/core/plate/front';
 import type { KnownPlate } from '@gangway/core/plate/known';
-import { metresWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { TextButton } from '../../ui/TextButton';
 import { PanelSection } from '../PanelSection';
-import { frontOf } from './measured';
+import { frontOf, type FoundFront } from './measured';
 import { plateEdit } from './plateEdit';
 
 interface FrontPanelProps {
@@ -25,7 +22,7 @@ export function FrontPanel({ plate, known, scene }: FrontPanelProps) {
   return (
     <PanelSection title={plateText.front} help={plateText.frontHelp}>
       {front && 'why' in front && <p className="text-fails">{front.why}</p>}
-      {front && 'found' in front && <Outlined plate={plate} front={front.found} scene={scene} />}
+      {front && 'found' in front && <Outlined plate={plate} found={front.found} scene={scene} />}
       {plate.outline && (
         <TextButton className="mt-1" onClick={() => plateEdit.amend((each) => ({ ...each, outline: null }), plateText.frontCleared)}>
           {plateText.clearFront}
@@ -36,29 +33,39 @@ export function FrontPanel({ plate, known, scene }: FrontPanelProps) {
   );
 }
 
-function Outlined({ plate, front, scene }: { readonly plate: Plate; readonly front: OutlinedFront; readonly scene: Scene | null }) {
+function Outlined({
+  plate,
+  found: { front, words },
+  scene,
+}: {
+  readonly plate: Plate;
+  readonly found: FoundFront;
+  readonly scene: Scene | null;
+}) {
+  const [refused, setRefused] = useState<string | null>(null);
   return (
     <>
       <p data-testid="plate-front" className="tabular-nums">
-        {say(plateText.frontWords, {
-          width: lengthWords(front.widthM, 2),
-          height: lengthWords(front.heightM, 2),
-          distance: metresWords(front.distanceM),
-        })}
+        {words}
       </p>
       {isUsed(plate, front, scene) ? (
         <p className="text-ink-soft">{plateText.frontInScene}</p>
       ) : (
-        <Button look="main" className="mt-1" onClick={() => plateEdit.useFront(front)}>
+        <Button look="main" className="mt-1" onClick={() => setRefused(plateEdit.useFront(front))}>
           {plateText.useAsFront}
         </Button>
+      )}
+      {refused !== null && (
+        <p role="alert" className="mt-1 text-fails">
+          {refused}
+        </p>
       )}
     </>
   );
 }
 
 /** Whether the scene has this very front already. */
-function isUsed(plate: Plate, front: OutlinedFront, scene: Scene | null): boolean {
+function isUsed(plate: Plate, front: FoundFront['front'], scene: Scene | null): boolean {
   if (scene?.subject.kind !== 'front' || plate.from === null) return false;
   const { scene: wanted, plate: placed } = withFront(plate, front, scene);
   const { from } = placed;

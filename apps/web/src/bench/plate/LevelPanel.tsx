@@ -57,7 +57,7 @@ export function LevelPanel({ plate, known, reading, onRefused }: LevelPanelProps
       )}
       {kind === 'flat' && (
         <div className="mt-2 flex flex-wrap items-center gap-2">
-          <Button disabled={projection === null || reading.state !== 'read'} onClick={reading.again}>
+          <Button disabled={projection === null || reading.state !== 'read'} onClick={() => reading.again('anew')}>
             {plateText.findLines}
           </Button>
           {uprights.length + levels.length > 0 && (
@@ -66,7 +66,7 @@ export function LevelPanel({ plate, known, reading, onRefused }: LevelPanelProps
             </TextButton>
           )}
           {(typed ?? horizon) !== null && uprights.length > 1 && (
-            <TextButton onClick={() => amend((each) => ({ ...each, typed: null, horizon: null }), plateText.byLines)}>
+            <TextButton onClick={() => amend((each) => ({ ...each, typed: null, horizon: null }), plateText.linesUsed)}>
               {plateText.useLines}
             </TextButton>
           )}
@@ -106,6 +106,8 @@ export function LevelPanel({ plate, known, reading, onRefused }: LevelPanelProps
 }
 
 function levelWords({ pitchDeg, rollDeg }: KnownLevel): string {
+  // As it is written below.
+  if (Math.max(Math.abs(pitchDeg), Math.abs(rollDeg)) < 0.005) return plateText.heldLevel;
   return say(plateText.levelWords, {
     pitch: fixed(Math.abs(pitchDeg), 2),
     up: pitchDeg < 0 ? 'no' : 'yes',
@@ -121,7 +123,6 @@ function byWords({ by }: KnownLevel, { uprights, levels }: Plate): string {
 }
 
 function awayWords(deg: number): string {
-  // Nobody sets a tripod to a tenth of a degree by a façade.
   const side = deg > 0 ? 'right' : 'left';
   return say(plateText.frontAway, { side: Math.abs(deg) < 0.05 ? 'square' : side, deg: fixed(Math.abs(deg), 1) });
 }

@@ -10,7 +10,7 @@ import { IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { TextField } from '../../ui/TextField';
 import { PanelSection } from '../PanelSection';
-import { cameraHeightBy, measuredWords } from './measured';
+import { cameraHeightBy, measuredWords, TAPE_M } from './measured';
 import { plateEdit } from './plateEdit';
 
 interface MeasurePanelProps {
@@ -20,19 +20,27 @@ interface MeasurePanelProps {
 
 /** The scale of the photograph, and what was measured in it. */
 export const MeasurePanel = memo(function MeasurePanel({ plate, known }: MeasurePanelProps) {
-  const { label, unit } = PLATE_BOUNDS.cameraHeightM;
-  const setHeight = (m: number, said: string): string | null =>
-    plateEdit.amend((each) => ({ ...each, cameraHeightM: m }), say(said, { m: lengthWords(m, 2) }));
+  const height = PLATE_BOUNDS.cameraHeightM;
+  const doubt = PLATE_BOUNDS.cameraHeightDoubtM;
+  // Whoever enters it has measured it, until they say how well.
+  const setHeight = (m: number): string | null =>
+    plateEdit.amend(
+      (each) => ({ ...each, cameraHeightM: m, cameraHeightDoubtM: TAPE_M }),
+      say(plateText.cameraHeightSaid, { m: lengthWords(m, 2) }),
+    );
   return (
     <>
       <PanelSection title={plateText.scale} help={plateText.scaleHelp}>
-        <div className="grid justify-items-end">
+        <div className="grid justify-items-end gap-1">
+          <NumberField label={height.label} unit={height.unit} value={plate.cameraHeightM} decimals={2} onCommit={setHeight} />
           <NumberField
-            label={label}
-            unit={unit}
-            value={plate.cameraHeightM}
+            label={doubt.label}
+            unit={doubt.unit}
+            value={plate.cameraHeightDoubtM}
             decimals={2}
-            onCommit={(m) => setHeight(m, plateText.cameraHeightSaid)}
+            onCommit={(m) =>
+              plateEdit.amend((each) => ({ ...each, cameraHeightDoubtM: m }), say(plateText.cameraDoubtSaid, { m: lengthWords(m, 2) }))
+            }
           />
         </div>
       </PanelSection>
@@ -54,7 +62,7 @@ export const MeasurePanel = memo(function MeasurePanel({ plate, known }: Measure
               }
               onKnown={(heightM) => {
                 const by = cameraHeightBy(known, each, heightM);
-                return 'why' in by ? by.why : setHeight(by.found, plateText.cameraHeightSaid);
+                return 'why' in by ? by.why : setHeight(by.found);
               }}
             />
           ))}

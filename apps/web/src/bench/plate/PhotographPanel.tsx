@@ -17,7 +17,7 @@ export function PhotographPanel({ plate, reading }: { readonly plate: Plate; rea
   const commit = (mm: number): string | null => {
     const refused = plateEdit.amend((each) => ({ ...each, equivalentMm: mm }), `${label} ${fixed(mm, 0)} mm`);
     // Lines are told apart by the focal length: the first one lets them be found.
-    if (refused === null && equivalentMm === null) reading.again();
+    if (refused === null && equivalentMm === null) reading.again('missing');
     return refused;
   };
   return (
@@ -29,7 +29,7 @@ export function PhotographPanel({ plate, reading }: { readonly plate: Plate; rea
       {reading.state === 'waiting' && <p role="status">{plateText.waiting}</p>}
       {reading.trouble !== null && (
         <p role="alert" className="text-fails">
-          {reading.trouble} <TextButton onClick={reading.again}>{plateText.retry}</TextButton>
+          {reading.trouble} <TextButton onClick={() => reading.again('missing')}>{plateText.retry}</TextButton>
         </p>
       )}
       {kind === 'flat' && (

@@ -33,7 +33,8 @@ export function PlateRoom({ geometry }: { readonly geometry: Geometry }) {
         <TextLink to={back}>{plateText.backToBench}</TextLink>
       </main>
     );
-  return <Room plate={plate} geometry={geometry} back={back} />;
+  // Another photograph begins anew: it is read, and shown as a whole.
+  return <Room key={plate.pictureId} plate={plate} geometry={geometry} back={back} />;
 }
 
 function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geometry: Geometry; readonly back: string }) {
@@ -41,7 +42,7 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
   const [toolId, setToolId] = useState<ToolDefinition['id']>('move');
   const [refused, setRefused] = useState<string | null>(null);
   const [framed, setFramed] = useState<readonly Rig[]>([]);
-  const frames = useMemo(() => framesOn(known, geometry, framed), [known, geometry, framed]);
+  const frames = useMemo(() => framesOn(geometry, framed), [geometry, framed]);
   const reading = usePlateReading(plate);
   const tool = TOOLS.find(({ id }) => id === toolId) ?? TOOLS[0];
   if (!tool) throw new Error('there are no tools');

@@ -1,5 +1,5 @@
 import { plateText } from '@gangway/messages/web/bench/plate';
-import { Maximize, ZoomIn, ZoomOut } from 'lucide-react';
+import { Maximize, Trash2, ZoomIn, ZoomOut } from 'lucide-react';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { PLATE_MOST } from '@gangway/contract/plate';
 import type { Pixel, Plate } from '@gangway/core/model/plate';
@@ -199,6 +199,11 @@ export function PlateSheet({ plate, known, tool, frames, onDrawn, onRefused }: P
         <Magnifier url={url} plate={plate} at={under} scale={view.scale} onLeft={onSheet(view, under)[0] > size.width / 2} />
       )}
       <div className="absolute right-2 bottom-2 flex gap-1 rounded-md bg-sheet p-0.5 shadow-raised">
+        {line && (
+          <IconButton label={plateText.deleteLine} onClick={() => remove(line)}>
+            <Trash2 size={17} aria-hidden />
+          </IconButton>
+        )}
         <IconButton label={plateText.reduce} onClick={() => step(1 / 1.5)}>
           <ZoomOut size={17} aria-hidden />
         </IconButton>

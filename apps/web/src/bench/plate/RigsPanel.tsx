@@ -28,6 +28,8 @@ export function RigsPanel({ own, framed, onFramed }: RigsPanelProps) {
   return (
     <PanelSection title={plateText.rigs} help={plateText.rigsHelp} folds="plate-rigs">
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
+      {!kit && !error && <p role="status">{plateText.loadingRigs}</p>}
+      {kit && rigs.length === 0 && <p className="text-ink-soft">{plateText.noOtherRigs}</p>}
       <ul className="grid gap-1">
         {rigs.map((rig) => {
           const shown = framed.some(({ rigId }) => rigId === rig.rigId);

@@ -1,5 +1,6 @@
 import { plateText } from '@gangway/messages/web/bench/plate';
 import { say } from '@gangway/messages/say';
+import { ATTACHMENT_BYTES_MOST } from '@gangway/contract/attachmentBytes';
 import type { PlateReading } from '@gangway/contract/plate';
 import type { Plate, PlateLine } from '@gangway/core/model/plate';
 import { autoLevel } from '@gangway/core/plate/autoLevel';
@@ -10,11 +11,8 @@ import { attach } from '../../store/logWrites';
 import { plateReading } from '../../store/plateReading';
 import { plateEdit } from './plateEdit';
 
-/** The largest file that is taken, bytes. */
-const BYTES_MOST = 250e6;
-
-/** How far a phone is held above the ground, m, until somebody says otherwise. */
-const PHONE_HEIGHT_M = 1.6;
+/** How high above the ground a phone is held and how far that may be off, m, until somebody says otherwise (common practice). */
+const [PHONE_HEIGHT_M, PHONE_DOUBT_M] = [1.6, 0.15] as const;
 
 /** How wide and high a picture is as it is seen upright; `null` where this browser cannot show it. */
 async function uprightSize(file: File): Promise<{ readonly widthPx: number; readonly heightPx: number } | null> {
@@ -39,13 +37,14 @@ async function uprightSize(file: File): Promise<{ readonly widthPx: number; read
  * @returns why it cannot be used, in words; `null` when it is used
  */
 export async function choosePlate(to: { readonly jobId: string; readonly setupId: string }, file: File): Promise<string | null> {
-  if (file.size > BYTES_MOST) return say(plateText.tooLarge, { mb: fixed(file.size / 1e6, 0) });
+  if (file.size > ATTACHMENT_BYTES_MOST)
+    return say(plateText.tooLarge, { mostMb: ATTACHMENT_BYTES_MOST / 1e6, mb: fixed(file.size / 1e6, 0) });
   const seen = await uprightSize(file);
   if (seen === null && file.type !== 'image/tiff') return plateText.notShown;
   const pictureId = await attach({ ...to, shotId: null }, file);
   const size = seen ?? (await plateReading(pictureId));
   const { widthPx, heightPx } = size;
-  plateEdit.begin({
+  return plateEdit.begin({
     pictureId,
     name: file.name,
     kind: 'flat',
@@ -60,11 +59,11 @@ export async function choosePlate(to: { readonly jobId: string; readonly setupId
     typed: null,
     headingDeg: 0,
     cameraHeightM: PHONE_HEIGHT_M,
+    cameraHeightDoubtM: PHONE_DOUBT_M,
     outline: null,
     measured: [],
     from: null,
   });
-  return null;
 }
 
 /** What a file says of itself, put into the plate; `null` for a panorama that cannot be one. */
@@ -75,8 +74,30 @@ function withReading(plate: Plate, { panorama, equivalentMm, cropped, widthPx, h
   return { ...plate, widthPx, heightPx, cropped, equivalentMm: plate.equivalentMm ?? equivalentMm };
 }
 
-/** Reads what a photograph says of itself and finds its lines; says why not, in words. */
-export async function readPlate(pictureId: string): Promise<string | null> {
+/** Whether nobody has said anything of how a photograph was held. */
+export const isNew = ({ uprights, levels, typed, horizon }: Plate): boolean =>
+  uprights.length + levels.length === 0 && typed === null && horizon === null;
+
+/** What comes of a plate as it is read, and what is still wrong with it, in words; `null` for a panorama, which cannot be one. */
+export function asRead(
+  plate: Plate,
+  reading: PlateReading,
+  anew: boolean,
+): { readonly plate: Plate; readonly trouble: string | null } | null {
+  const read = withReading(plate, reading);
+  if (read === null) return null;
+  // What somebody drew or typed meanwhile stays, unless they ask for other lines.
+  if (read.kind === 'sphere' || read.equivalentMm === null || !(anew || isNew(plate))) return { plate: read, trouble: null };
+  const levelled = withLines(read, reading.lines);
+  return { plate: levelled ?? read, trouble: levelled ? null : plateText.noLines };
+}
+
+/**
+ * Reads what a photograph says of itself and finds its lines.
+ * @param anew whether its lines take the place of those that are there
+ * @returns what is wrong with it, in words; `null` for nothing
+ */
+export async function readPlate(pictureId: string, anew: boolean): Promise<string | null> {
   let reading: PlateReading;
   try {
     reading = await plateReading(pictureId);
@@ -86,13 +107,12 @@ export async function readPlate(pictureId: string): Promise<string | null> {
   // Another one may have been chosen, or this one removed, while it was read.
   const plate = plateEdit.present();
   if (plate?.pictureId !== pictureId) return null;
-  const read = withReading(plate, reading);
+  const read = asRead(plate, reading, anew);
   if (read === null) {
     plateEdit.remove();
     return plateText.panoramaRefused;
   }
-  const levelled = read.kind === 'flat' && read.equivalentMm !== null ? withLines(read, reading.lines) : read;
-  return plateEdit.amend(() => levelled ?? read, plateText.linesFound) ?? (levelled === null ? plateText.noLines : null);
+  return plateEdit.amend(() => read.plate, plateText.linesFound) ?? read.trouble;
 }
 
 /** So many of the clearest lines of each kind are drawn: more hide the picture. */

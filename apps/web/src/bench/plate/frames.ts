@@ -3,8 +3,8 @@ import type { Geometry } from '@gangway/core/geometry/geometry';
 import type { Pixel } from '@gangway/core/model/plate';
 import type { Rig } from '@gangway/core/model/rig';
 import { frameOnPlate } from '@gangway/core/plate/frameOnPlate';
-import type { KnownPlate } from '@gangway/core/plate/known';
 import { anglesOf } from '@gangway/core/space/pose';
+import { plateHere } from '../../setup/finder/plateInView';
 
 /** The frame of a rig on the photograph. */
 export interface RigFrame {
@@ -15,9 +15,12 @@ export interface RigFrame {
 }
 
 /** The frame of the setup as it is, and those of other rigs in its place, level with it and not shifted. */
-export function framesOn({ projection, held }: KnownPlate, geometry: Geometry, others: readonly Rig[]): readonly RigFrame[] {
+export function framesOn(geometry: Geometry, others: readonly Rig[]): readonly RigFrame[] {
   const { back, settings } = geometry;
-  if (!projection || !held || !back || !settings.scene) return [];
+  // From elsewhere it shows another picture.
+  const plate = plateHere(geometry);
+  if (!plate || !back || !settings.scene) return [];
+  const { projection, held } = plate;
   const turned = anglesOf(back.axes);
   const { distanceM } = settings.scene;
   const landscape = settings.orientation === 'landscape';
@@ -30,7 +33,7 @@ export function framesOn({ projection, held }: KnownPlate, geometry: Geometry, o
   const own = frameOnPlate(projection, held, { turned, imageMm: geometry.imageMm, ...geometry.position }, geometry.frame);
   return [
     ...others
-      .filter(({ lens }) => distanceM * 1000 > lens.focalMm * 1.01)
+      .filter(({ rigId, lens }) => rigId !== settings.rig.rigId && distanceM * 1000 > lens.focalMm * 1.01)
       .map((rig) => frameOf(rig, conjugates(rig.lens.focalMm, distanceM).imageMm, rig.name)),
     { name: settings.rig.name, own: true, outline: own },
   ];

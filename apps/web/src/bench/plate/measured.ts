@@ -9,8 +9,10 @@ import type { KnownPlate } from '@gangway/core/plate/known';
 import { doubtedHeight, doubtedLength, type PlateDoubt } from '@gangway/core/plate/uncertain';
 import { metresWords } from '@gangway/core/words';
 
-/** How well a height that somebody measured with a tape is known, m, and a place that was clicked, px of a photograph 4000 px wide. */
-const [TAPE_M, CLICK_PX] = [0.02, 1.5] as const;
+/** How well a height that somebody measured with a tape is known, m. */
+export const TAPE_M = 0.02;
+/** How well a place is clicked under the magnifier, px of a photograph 4000 px wide. */
+const CLICK_PX = 1.5;
 
 /** A result, or why there is none, in words. */
 export type Found<T> = { readonly found: T } | { readonly why: string };
@@ -27,7 +29,7 @@ function found<T>(work: () => T): Found<T> {
 /** How uncertain what a measurement rests on is; `null` where that of the level is unknown. */
 function doubtOf(plate: Plate, { level }: KnownPlate): PlateDoubt | null {
   const levelDeg = level?.uncertaintyDeg ?? null;
-  return levelDeg === null ? null : { levelDeg, clickPx: (CLICK_PX * plate.widthPx) / 4000, cameraHeightM: TAPE_M };
+  return levelDeg === null ? null : { levelDeg, clickPx: (CLICK_PX * plate.widthPx) / 4000, cameraHeightM: plate.cameraHeightDoubtM };
 }
 
 const NONE: PlateDoubt = { levelDeg: 0, clickPx: 0, cameraHeightM: 0 };
@@ -38,11 +40,32 @@ function doubted(value: string, doubtM: number | null | undefined): string {
   return say(plateText.doubt, { value, doubt: lengthWords(doubtM, doubtM < 0.1 ? 2 : 1) });
 }
 
+/** An outlined front, and its size with how far it may be off, in words. */
+export interface FoundFront {
+  readonly front: OutlinedFront;
+  readonly words: string;
+}
+
 /** The outlined front with its size, or why it has none; `null` without an outline. */
-export function frontOf(plate: Plate, { projection, level }: KnownPlate): Found<OutlinedFront> | null {
+export function frontOf(plate: Plate, known: KnownPlate): Found<FoundFront> | null {
   const { outline, cameraHeightM } = plate;
+  const { projection, level } = known;
   if (!outline || !projection || !level) return null;
-  return found(() => outlinedFront(projection, level, outline, cameraHeightM));
+  return found(() => {
+    const front = outlinedFront(projection, level, outline, cameraHeightM);
+    const { leftFootPx, rightFootPx, leftTopPx } = outline;
+    const doubt = doubtOf(plate, known);
+    const side = doubt && doubtedHeight(projection, level, { footPx: leftFootPx, topPx: leftTopPx, cameraHeightM }, doubt);
+    const foot = doubt && doubtedLength(projection, level, { outline, fromPx: leftFootPx, toPx: rightFootPx, cameraHeightM }, doubt);
+    return {
+      front,
+      words: say(plateText.frontWords, {
+        width: doubted(lengthWords(front.widthM, 2), foot?.lengthDoubtM),
+        height: doubted(lengthWords(front.heightM, 2), side?.heightDoubtM),
+        distance: metresWords(front.distanceM),
+      }),
+    };
+  });
 }
 
 /** What a measurement came to, in words, or why it came to nothing. */

@@ -1,30 +1,9 @@
-import type { Plate } from '@gangway/core/model/plate';
+import { quayPlate } from '@gangway/core/examples.test-support';
 import { knownPlate } from '@gangway/core/plate/known';
 import { gripsOf, gripsOfLine, linesOn, withoutLine } from './places';
 import { TOOLS, type ToolDefinition } from './tools';
 
-const PLATE: Plate = {
-  pictureId: '2b7f9a70-3a52-4a1f-9d0e-5b7a4c1d2e3f',
-  name: 'quay.jpg',
-  kind: 'flat',
-  widthPx: 400,
-  heightPx: 300,
-  equivalentMm: 26,
-  cropped: false,
-  uprights: [
-    [100, 50, 100, 250],
-    [300, 50, 300, 250],
-  ],
-  levels: [[50, 80, 350, 90]],
-  doubtful: true,
-  horizon: null,
-  typed: null,
-  headingDeg: 0,
-  cameraHeightM: 1.6,
-  outline: null,
-  measured: [],
-  from: null,
-};
+const PLATE = { ...quayPlate, levels: [[50, 80, 350, 90]], doubtful: true } as const;
 
 const tool = (id: ToolDefinition['id']): ToolDefinition => {
   const found = TOOLS.find((each) => each.id === id);

@@ -1,37 +1,34 @@
 import { plateText } from '@gangway/messages/web/bench/plate';
 import { say } from '@gangway/messages/say';
-import { plateSchema } from '@gangway/contract/plate';
+import { PLATE_BOUNDS, plateSchema } from '@gangway/contract/plate';
+import { sceneSchema } from '@gangway/contract/scene';
 import type { Plate } from '@gangway/core/model/plate';
-import type { Scene } from '@gangway/core/model/scene';
+import type { SetupSettings } from '@gangway/core/model/setup';
 import { withFront } from '@gangway/core/plate/asFront';
 import type { OutlinedFront } from '@gangway/core/plate/front';
-import { PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { FIRST_SUBJECTS } from '@gangway/core/subjects/subject';
 import { refusal, setupEdit } from '../editing/setupEdit';
+import { firstScene } from '../scene/sceneEdit';
 
 const present = (): Plate | null => setupEdit.present()?.plate ?? null;
 
-/** A scene of level ground, as long as nothing else is known of the place. */
-const bareScene = (cameraHeightM: number): Scene => ({
-  subject: FIRST_SUBJECTS.ground,
-  distanceM: 10,
-  asideM: 0,
-  cameraHeightM,
-  yawDeg: 0,
-  pitchDeg: 0,
-  rollDeg: 0,
-  ...PLAIN_SCENE,
-});
+/** A setup with a photograph, and perhaps another scene; or why it cannot be so, in words: what is not allowed could not be saved. */
+function changed(settings: SetupSettings, change: Partial<Pick<SetupSettings, 'plate' | 'scene'>>, said: string): string | null {
+  const next = { ...settings, ...change };
+  const words = refusal(plateSchema.nullable().safeParse(next.plate)) ?? refusal(sceneSchema.nullable().safeParse(next.scene));
+  if (words === null) setupEdit.change(next, said);
+  return words;
+}
 
 /** Puts a photograph under the setup; a setup without a scene gets level ground. */
-function begin(plate: Plate): void {
+function begin(plate: Plate): string | null {
   const settings = setupEdit.present();
-  if (!settings) return;
-  const scene = settings.scene ?? bareScene(plate.cameraHeightM);
-  setupEdit.change(
-    { ...settings, scene, plate: { ...plate, cameraHeightM: scene.cameraHeightM } },
-    say(plateText.chosen, { name: plate.name }),
-  );
+  if (!settings) return null;
+  const scene = settings.scene ?? firstScene(FIRST_SUBJECTS.ground, 10, plate.cameraHeightM);
+  // A lens below the reference of the scene is no height of a phone above the ground.
+  const { min } = PLATE_BOUNDS.cameraHeightM;
+  const cameraHeightM = scene.cameraHeightM >= min ? Math.min(scene.cameraHeightM, PLATE_BOUNDS.cameraHeightM.max) : plate.cameraHeightM;
+  return changed(settings, { scene, plate: { ...plate, cameraHeightM } }, say(plateText.chosen, { name: plate.name }));
 }
 
 /** Changes something of the present photograph, or says why it cannot be so. */
@@ -49,12 +46,11 @@ function remove(): void {
   if (settings) setupEdit.change({ ...settings, plate: null }, plateText.removed);
 }
 
-/** Makes the outlined front the subject, and puts camera and photograph where they are to it. */
-function useFront(front: OutlinedFront): void {
+/** Makes the outlined front the subject, and puts camera and photograph where they are to it; or says why that cannot be. */
+function useFront(front: OutlinedFront): string | null {
   const settings = setupEdit.present();
-  if (!settings?.plate) return;
-  const { scene } = settings;
-  setupEdit.change({ ...settings, ...withFront(settings.plate, front, scene) }, plateText.usedAsFront);
+  if (!settings?.plate) return null;
+  return changed(settings, withFront(settings.plate, front, settings.scene), plateText.usedAsFront);
 }
 
 /** The photograph of the place on the bench, and how it is changed. */

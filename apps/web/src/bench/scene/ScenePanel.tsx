@@ -8,11 +8,10 @@ import { memo, Suspense, useState } from 'react';
 import { useParams } from 'react-router';
 import { LIGHT_FIELDS, STANCE_FIELDS } from '@gangway/core/fields/scene';
 import { evenHeightM } from '@gangway/core/perspective/standOff';
-import { PLAIN_SCENE } from '@gangway/core/scene/scene';
-import { dimensionsOf, extentOf, FIRST_SUBJECTS, SUBJECT_KINDS, SUBJECTS, type SubjectKind } from '@gangway/core/subjects/subject';
+import { dimensionsOf, extentOf, FIRST_SUBJECTS, SUBJECTS, type SubjectKind } from '@gangway/core/subjects/subject';
 import { riseToGetIn, standOffOf } from '@gangway/core/planning/getIn';
 import { riseWords } from '@gangway/core/words';
-import { plateInView, type PlateInView } from '../../setup/finder/plateInView';
+import { plateHere } from '../../setup/finder/plateInView';
 import { chooseLengths } from '../../store/language';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
@@ -21,9 +20,9 @@ import { CompassField } from './CompassField';
 import { PoseFields } from './PoseFields';
 import type { Scene } from '@gangway/core/model/scene';
 import { sceneEdit } from './sceneEdit';
+import { SubjectSelect } from './SubjectSelect';
 import { movementEdit } from '../movements/movementEdit';
 import { rigEdit } from '../rig/rigEdit';
-import { Select } from '../../ui/Select';
 import { TextButton, TextLink } from '../../ui/TextButton';
 import { lazyPart } from '../../ui/lazyPart';
 
@@ -37,127 +36,102 @@ const HEIGHTS: Partial<Record<SubjectKind, string>> = { front: 'heightM', interi
 /** What stands before the camera, where the camera stands to it, and what follows: how much rise, how far off, how high. */
 export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geometry: Geometry }) {
   const { scene } = geometry.settings;
+  // Without a scene there is nothing to set yet: `StartChoices` stands in its place.
+  return scene && <SceneSettings geometry={geometry} scene={scene} />;
+});
+
+function SceneSettings({ geometry, scene }: { readonly geometry: Geometry; readonly scene: Scene }) {
   const [sheet, setSheet] = useState<'height' | 'model' | null>(null);
-  const base: Scene = scene ?? {
-    subject: FIRST_SUBJECTS.front,
-    distanceM: geometry.settings.focusM ?? 20,
-    asideM: 0,
-    cameraHeightM: 1.6,
-    yawDeg: 0,
-    pitchDeg: 0,
-    rollDeg: 0,
-    ...PLAIN_SCENE,
-  };
   const choose = (kind: SubjectKind) => {
     if (kind === 'model') setSheet('model');
-    else sceneEdit.tryScene({ ...base, subject: FIRST_SUBJECTS[kind], watched: null }, SUBJECTS[kind].title.toLowerCase());
+    else sceneEdit.tryScene({ ...scene, subject: FIRST_SUBJECTS[kind], watched: null }, SUBJECTS[kind].title.toLowerCase());
   };
-  const heightKey = scene ? HEIGHTS[scene.subject.kind] : undefined;
+  const heightKey = HEIGHTS[scene.subject.kind];
   return (
     <section aria-label={sceneText.subjectAndPlace} className="relative overflow-y-auto pr-3 text-sm">
       <h2 className="sr-only">{sceneText.subjectAndPlace}</h2>
       <PlateLink geometry={geometry} />
       <label className="block">
         <span className="engraved">{sceneText.subject}</span>
-        <Select
-          aria-label={sceneText.subject}
-          value={scene?.subject.kind ?? ''}
-          onChange={(event) => choose(event.target.value as SubjectKind)}
-          wide
-        >
-          {scene === null && <option value="">{sceneText.choose}</option>}
-          {SUBJECT_KINDS.map((kind) => (
-            <option key={kind} value={kind}>
-              {SUBJECTS[kind].title}
-            </option>
-          ))}
-        </Select>
+        <SubjectSelect value={scene.subject.kind} onChoose={choose} />
       </label>
-      {scene === null && <p className="mt-2 text-ink-soft">{sceneText.chooseASubjectOrRead}</p>}
-      {scene && (
-        <>
-          {scene.subject.kind === 'model' && <p className="mt-2 break-words">{modelWords(scene)}</p>}
-          <div className="mt-2 grid justify-items-end gap-1">
-            {dimensionsOf(scene.subject.kind).map(([key, { label, unit, whole }]) => (
-              <NumberField
-                key={`${scene.subject.kind}${key}`}
-                label={label}
-                unit={unit}
-                value={(scene.subject as unknown as Readonly<Record<string, number>>)[key] ?? 0}
-                decimals={decimalsFor(whole, key)}
-                onCommit={(value) =>
-                  sceneEdit.tryScene({ ...scene, subject: { ...scene.subject, [key]: value } }, `${label.toLowerCase()} ${value}`)
-                }
-              />
-            ))}
-            {heightKey && (
-              <TextButton onClick={() => setSheet('height')} className="font-medium">
-                {sceneText.findTheHeight2}
-              </TextButton>
-            )}
-            {scene.subject.kind === 'model' && (
-              <TextButton onClick={() => setSheet('model')} className="font-medium">
-                {sceneText.readAnotherFile}
-              </TextButton>
-            )}
-          </div>
-          <PanelSection title={sceneText.tripod} help={sceneText.tripodHelp}>
-            <PoseFields scene={scene} keys={['distanceM', 'asideM', 'cameraHeightM']} />
-            <p className="mt-1.5 text-right text-xs">
-              <TextButton
-                plain
-                className="text-ink-soft"
-                onClick={() => chooseLengths(inFeet() ? 'metres' : 'feet')}
-                title={sceneText.lengthsHelp}
-              >
-                {inFeet() ? sceneText.inMetres : sceneText.inFeet}
-              </TextButton>
-            </p>
-          </PanelSection>
-          {scene.subject.kind !== 'ground' && <Solutions geometry={geometry} scene={scene} />}
-          <PanelSection title={sceneText.direction} help={sceneText.directionHelp} folds="direction">
-            <PoseFields scene={scene} keys={['yawDeg', 'pitchDeg', 'rollDeg']} />
-            <CompassField scene={scene} />
-          </PanelSection>
-          <PanelSection title={sceneText.obstacleAndLight} help={sceneText.obstacleAndLightHelp} folds="obstacle">
-            <div className="mt-1 grid justify-items-end">
-              <NumberField
-                label={STANCE_FIELDS.roomM.label}
-                unit={STANCE_FIELDS.roomM.unit}
-                value={scene.roomM ?? Number.POSITIVE_INFINITY}
-                endless
-                decimals={2}
-                onCommit={(value) =>
-                  sceneEdit.amendScene(
-                    (each) => ({ ...each, roomM: value === Number.POSITIVE_INFINITY ? null : value }),
-                    sceneText.theObstacle,
-                  )
-                }
-              />
-              {scene.roomM === null ? (
-                <TextButton
-                  onClick={() =>
-                    sceneEdit.amendScene((each) => ({ ...each, roomM: Math.round(each.distanceM * 1.2 * 10) / 10 }), sceneText.anObstacle)
-                  }
-                  className="font-medium"
-                >
-                  {sceneText.addAnObstacleBehindMe}
-                </TextButton>
-              ) : (
-                <TextButton
-                  onClick={() => sceneEdit.amendScene((each) => ({ ...each, roomM: null }), sceneText.noObstacle)}
-                  className="text-ink-soft"
-                >
-                  {sceneText.removeTheObstacle}
-                </TextButton>
-              )}
-            </div>
-            <Light scene={scene} />
-          </PanelSection>
-        </>
-      )}
+      {scene.subject.kind === 'model' && <p className="mt-2 break-words">{modelWords(scene)}</p>}
+      <div className="mt-2 grid justify-items-end gap-1">
+        {dimensionsOf(scene.subject.kind).map(([key, { label, unit, whole }]) => (
+          <NumberField
+            key={`${scene.subject.kind}${key}`}
+            label={label}
+            unit={unit}
+            value={(scene.subject as unknown as Readonly<Record<string, number>>)[key] ?? 0}
+            decimals={decimalsFor(whole, key)}
+            onCommit={(value) =>
+              sceneEdit.tryScene({ ...scene, subject: { ...scene.subject, [key]: value } }, `${label.toLowerCase()} ${value}`)
+            }
+          />
+        ))}
+        {heightKey && (
+          <TextButton onClick={() => setSheet('height')} className="font-medium">
+            {sceneText.findTheHeight2}
+          </TextButton>
+        )}
+        {scene.subject.kind === 'model' && (
+          <TextButton onClick={() => setSheet('model')} className="font-medium">
+            {sceneText.readAnotherFile}
+          </TextButton>
+        )}
+      </div>
+      <PanelSection title={sceneText.tripod} help={sceneText.tripodHelp}>
+        <PoseFields scene={scene} keys={['distanceM', 'asideM', 'cameraHeightM']} />
+        <p className="mt-1.5 text-right text-xs">
+          <TextButton
+            plain
+            className="text-ink-soft"
+            onClick={() => chooseLengths(inFeet() ? 'metres' : 'feet')}
+            title={sceneText.lengthsHelp}
+          >
+            {inFeet() ? sceneText.inMetres : sceneText.inFeet}
+          </TextButton>
+        </p>
+      </PanelSection>
+      {scene.subject.kind !== 'ground' && <Solutions geometry={geometry} scene={scene} />}
+      <PanelSection title={sceneText.direction} help={sceneText.directionHelp} folds="direction">
+        <PoseFields scene={scene} keys={['yawDeg', 'pitchDeg', 'rollDeg']} />
+        <CompassField scene={scene} />
+      </PanelSection>
+      <PanelSection title={sceneText.obstacleAndLight} help={sceneText.obstacleAndLightHelp} folds="obstacle">
+        <div className="mt-1 grid justify-items-end">
+          <NumberField
+            label={STANCE_FIELDS.roomM.label}
+            unit={STANCE_FIELDS.roomM.unit}
+            value={scene.roomM ?? Number.POSITIVE_INFINITY}
+            endless
+            decimals={2}
+            onCommit={(value) =>
+              sceneEdit.amendScene((each) => ({ ...each, roomM: value === Number.POSITIVE_INFINITY ? null : value }), sceneText.theObstacle)
+            }
+          />
+          {scene.roomM === null ? (
+            <TextButton
+              onClick={() =>
+                sceneEdit.amendScene((each) => ({ ...each, roomM: Math.round(each.distanceM * 1.2 * 10) / 10 }), sceneText.anObstacle)
+              }
+              className="font-medium"
+            >
+              {sceneText.addAnObstacleBehindMe}
+            </TextButton>
+          ) : (
+            <TextButton
+              onClick={() => sceneEdit.amendScene((each) => ({ ...each, roomM: null }), sceneText.noObstacle)}
+              className="text-ink-soft"
+            >
+              {sceneText.removeTheObstacle}
+            </TextButton>
+          )}
+        </div>
+        <Light scene={scene} />
+      </PanelSection>
       <Suspense fallback={null}>
-        {sheet === 'height' && scene && heightKey && (
+        {sheet === 'height' && heightKey && (
           <FindHeight
             scene={scene}
             onClose={() => setSheet(null)}
@@ -175,7 +149,10 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
           <ImportModel
             onClose={() => setSheet(null)}
             onUse={(subject) => {
-              const refusal = sceneEdit.tryScene({ ...base, subject, watched: null }, say(sceneText.theModel, { name: subject.mesh.name }));
+              const refusal = sceneEdit.tryScene(
+                { ...scene, subject, watched: null },
+                say(sceneText.theModel, { name: subject.mesh.name }),
+              );
               if (refusal === null) setSheet(null);
               return refusal;
             }}
@@ -184,7 +161,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
       </Suspense>
     </section>
   );
-});
+}
 
 /** The photograph that the setup is planned on, or the way to plan it on one. */
 function PlateLink({ geometry }: { readonly geometry: Geometry }) {
@@ -198,12 +175,6 @@ function PlateLink({ geometry }: { readonly geometry: Geometry }) {
       </TextLink>
     </p>
   );
-}
-
-/** The photograph of the place, where the camera stands where it was taken. */
-function plateHere(geometry: Geometry): PlateInView | null {
-  const plate = plateInView(geometry);
-  return plate && 'pictureId' in plate ? plate : null;
 }
 
 function decimalsFor(whole: boolean, key: string): number {

@@ -1,33 +1,27 @@
 import { plateText } from '@gangway/messages/web/bench/plate';
 import { sceneText } from '@gangway/messages/web/bench/scene';
+import { say } from '@gangway/messages/say';
 import { Suspense, useState, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { FIRST_SUBJECTS, SUBJECT_KINDS, SUBJECTS } from '@gangway/core/subjects/subject';
-import { PLAIN_SCENE } from '@gangway/core/scene/scene';
+import { FIRST_SUBJECTS, SUBJECTS, type Subject, type SubjectKind } from '@gangway/core/subjects/subject';
 import type { Scene } from '@gangway/core/model/scene';
 import { lazyPart } from '../../ui/lazyPart';
-import { Select } from '../../ui/Select';
-import { sceneEdit } from './sceneEdit';
+import { firstScene, sceneEdit } from './sceneEdit';
+import { SubjectSelect } from './SubjectSelect';
 
 const ImportModel = lazyPart(() => import('./ImportModel'), 'ImportModel');
 
-const FIRST_SCENE: Scene = {
-  subject: FIRST_SUBJECTS.front,
-  distanceM: 20,
-  asideM: 0,
-  cameraHeightM: 1.6,
-  yawDeg: 0,
-  pitchDeg: 0,
-  rollDeg: 0,
-  ...PLAIN_SCENE,
-};
-
-/** The four ways to plan a new setup. */
-export function StartChoices() {
+/** The four ways to plan a setup of which no place is known; what it is focused on stands there. */
+export function StartChoices({ focusM }: { readonly focusM: number | null }) {
   const { jobId = '', setupId = '' } = useParams();
   const navigate = useNavigate();
   const [importing, setImporting] = useState(false);
   const setup = `/jobs/${jobId}/setups/${setupId}`;
+  const sceneOf = (subject: Subject): Scene => firstScene(subject, focusM !== null && focusM > 0 ? focusM : undefined);
+  const choose = (kind: SubjectKind) => {
+    if (kind === 'model') setImporting(true);
+    else sceneEdit.tryScene(sceneOf(FIRST_SUBJECTS[kind]), SUBJECTS[kind].title.toLowerCase());
+  };
   return (
     <section aria-label={plateText.startTitle} className="grid h-full content-center gap-3 overflow-y-auto p-4">
       <h2 className="text-lg font-semibold">{plateText.startTitle}</h2>
@@ -38,17 +32,13 @@ export function StartChoices() {
           <path d="M30 66V22M90 66V22" stroke="var(--accent)" />
           <path d="M18 44H102" stroke="var(--accent)" strokeDasharray="6 4" />
         </Choice>
-        <Choice
-          title={plateText.startSubject}
-          help={plateText.startSubjectHelp}
-          onChoose={() => void sceneEdit.tryScene(FIRST_SCENE, plateText.subjectChosen)}
-        >
+        <Choice title={plateText.startSubject} help={plateText.startSubjectHelp} onChoose={() => choose('front')}>
           <path d="M30 66V22H90V66" />
           <path d="M12 66H108" />
           <path d="M40 32h8v10h-8zM56 32h8v10h-8zM72 32h8v10h-8zM40 50h8v10h-8zM56 50h8v16h-8zM72 50h8v10h-8z" />
           <path d="M26 14H94M26 10v8M94 10v8" stroke="var(--accent)" />
         </Choice>
-        <Choice title={plateText.startModel} help={plateText.startModelHelp} onChoose={() => setImporting(true)}>
+        <Choice title={plateText.startModel} help={plateText.startModelHelp} onChoose={() => choose('model')}>
           <path d="M30 30L58 20L90 30L62 42Z" />
           <path d="M30 30V58L62 70V42M62 70L90 58V30" />
           <path d="M30 58L62 42M62 70L90 30" stroke="var(--accent)" strokeDasharray="3 3" />
@@ -61,29 +51,14 @@ export function StartChoices() {
       </div>
       <label className="flex flex-wrap items-center gap-2 text-sm">
         <span className="text-ink-soft">{sceneText.subject}</span>
-        <Select
-          aria-label={sceneText.subject}
-          value=""
-          onChange={({ target }) => {
-            const kind = SUBJECT_KINDS.find((each) => each === target.value);
-            if (kind === 'model') setImporting(true);
-            else if (kind) sceneEdit.tryScene({ ...FIRST_SCENE, subject: FIRST_SUBJECTS[kind] }, SUBJECTS[kind].title.toLowerCase());
-          }}
-        >
-          <option value="">{sceneText.choose}</option>
-          {SUBJECT_KINDS.map((kind) => (
-            <option key={kind} value={kind}>
-              {SUBJECTS[kind].title}
-            </option>
-          ))}
-        </Select>
+        <SubjectSelect value={null} onChoose={choose} />
       </label>
       {importing && (
         <Suspense fallback={null}>
           <ImportModel
             onClose={() => setImporting(false)}
             onUse={(subject) => {
-              const refusal = sceneEdit.tryScene({ ...FIRST_SCENE, subject }, subject.mesh.name);
+              const refusal = sceneEdit.tryScene(sceneOf(subject), say(sceneText.theModel, { name: subject.mesh.name }));
               if (refusal === null) setImporting(false);
               return refusal;
             }}

@@ -5,7 +5,21 @@ import { sceneSchema, stanceSchema } from '@gangway/contract/scene';
 import type { Vec3 } from '@gangway/core/space/vector';
 import { patched } from '@gangway/core/setup/patch';
 import type { Scene } from '@gangway/core/model/scene';
+import { PLAIN_SCENE } from '@gangway/core/scene/scene';
+import type { Subject } from '@gangway/core/subjects/subject';
 import { setupEdit, refusal } from '../editing/setupEdit';
+
+/** A subject seen straight ahead and level, as long as nothing else is said of the place. */
+export const firstScene = (subject: Subject, distanceM = 20, cameraHeightM = 1.6): Scene => ({
+  subject,
+  distanceM,
+  asideM: 0,
+  cameraHeightM,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+});
 
 /** What is wrong with where the camera stands, in a sentence. */
 function stanceWords(scene: Scene): string | null {

@@ -21,7 +21,7 @@ export const position: StepDefinition = {
 
 function SetupView({ geometry, later }: StepProps) {
   const { scene, orientation } = geometry.settings;
-  if (!scene) return <StartChoices />;
+  if (!scene) return <StartChoices focusM={geometry.settings.focusM} />;
   return (
     <DrawingPair
       id="position"

@@ -25,6 +25,12 @@ export function plateInView({ settings: { plate, scene } }: Geometry): PlateInVi
   return awayM > SAME_PLACE_M ? { awayM } : { pictureId: plate.pictureId, projection, held };
 }
 
+/** The photograph, where it is from where the camera stands. */
+export function plateHere(geometry: Geometry): PlateInView | null {
+  const plate = plateInView(geometry);
+  return plate && 'pictureId' in plate ? plate : null;
+}
+
 /** Where the photograph ends in the whole frame of a setup; `null` where it shows nothing of it. */
 export function endsInFrame(geometry: Geometry, { projection, held }: PlateInView): PlateEnds | null {
   const { back } = geometry;

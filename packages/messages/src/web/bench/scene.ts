@@ -87,7 +87,6 @@ export const sceneText = catalogue({
   subjectAndPlace: 'Subject and place',
   subject: 'Subject',
   choose: 'choose…',
-  chooseASubjectOrRead: 'Choose a subject, or read a massing model from a file. Then type its dimensions here or drag them in the drawing.',
   findTheHeight2: 'Find the height…',
   readAnotherFile: 'Read another file…',
   camera: 'Camera',
