@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { jobSummarySchema } from '@gangway/contract/job';
-import { expect, saved, stored, test, type Gangway } from './gangway';
+import { expect, openSetup, saved, stored, test, type Gangway } from './gangway';
 import { violations } from './accessible';
 
 const FOLDER = 'packages/vision/checks/plates';
@@ -83,7 +83,8 @@ test('a photograph is levelled by its lines, measured, made the scene, and seen 
   if (!top) throw new Error('the top of the front is not shown');
   await drag(page, [top.x + top.width / 2, top.y + top.height / 2], await onPage(page, leftTop));
   await page.mouse.up();
-  const [widthM = 0, heightM = 0] = [...(await page.getByTestId('plate-front').innerText()).matchAll(/[\d.]+/g)].map(Number);
+  const words = await page.getByTestId('plate-front').innerText();
+  const [widthM = NaN, heightM = NaN] = (/^([\d.]+) m ± [\d.]+ m wide, ([\d.]+) m ±/u.exec(words) ?? []).slice(1).map(Number);
   expect(Math.abs(widthM / wanted.frontWidthM - 1)).toBeLessThan(0.02);
   expect(Math.abs(heightM / wanted.frontHeightM - 1)).toBeLessThan(0.02);
 
@@ -149,6 +150,17 @@ test('a stitched panorama is refused with the reason, and another photograph can
   await expect(page.getByLabel('Choose a photograph…')).toBeAttached();
 });
 
+test('a photograph that replaces another is read as well', async ({ page, gangway }) => {
+  await openSetup(page, gangway, /^From a photograph: the tower/);
+  await page.goto(page.url().replace(/\?.*|$/u, '/plate'));
+  await expect(page.getByTestId('plate-level')).toContainText('Pitched 12.');
+  await page.getByLabel('Replace…').setInputFiles(`${FOLDER}/${NAME}`);
+  await expect(page.getByTestId('plate-level')).toContainText('Pitched 4.7', { timeout: 30_000 });
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByTestId('plate-level')).toContainText('Pitched 12.');
+});
+
 test('the frames of other rigs are outlined on the photograph, and one of them is put on the bench', async ({ page, gangway }) => {
   await planOn(page, gangway, `${FOLDER}/${NAME}`);
   await expect(page.locator('[data-frame=own]')).toBeVisible();
@@ -166,14 +178,24 @@ test('the frames of other rigs are outlined on the photograph, and one of them i
 
 test.describe('away from the server', () => {
   test.use({ allowErrors: /Failed to (load|fetch)|ERR_|Failed to load resource|WebSocket|500|502|503/u });
-  test('a photograph is kept on this device, drawn on by hand, and its lines come when the server is back', async ({ page, gangway }) => {
+  test('a photograph is kept on this device, what is drawn on it stays, and its lines come when they are asked for', async ({
+    page,
+    gangway,
+  }) => {
     test.slow();
     await choosing(page, gangway);
     await gangway.kill();
     await page.getByLabel('Choose a photograph…').setInputFiles(`${FOLDER}/${NAME}`);
     await expect(page.getByText('The photograph is on this device.', { exact: false })).toBeVisible();
+    // What is drawn meanwhile stays: its lines are not put in its place.
+    await page.getByRole('radio', { name: 'Vertical' }).click();
+    await drag(page, await onPage(page, [900, 300]), await onPage(page, [905, 700]));
+    await page.mouse.up();
+    await expect(page.locator('[data-line=upright]')).toHaveCount(1);
     await gangway.start();
-    await expect(page.locator('[data-line=upright]').first()).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByRole('textbox', { name: '35 mm equivalent' })).toHaveValue('24', { timeout: 60_000 });
+    await expect(page.locator('[data-line=upright]')).toHaveCount(1);
+    await page.getByRole('button', { name: 'Find lines' }).click();
     await expect(page.getByTestId('plate-level')).toContainText('Pitched 4.7');
   });
 });
@@ -183,6 +205,12 @@ test.describe('on a phone', () => {
   test('the plate fits its width, with the picture first', async ({ page, gangway }) => {
     await planOn(page, gangway, `${FOLDER}/${NAME}`);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    // A line is chosen and deleted by touch.
+    const lines = page.locator('[data-line=upright]');
+    const before = await lines.count();
+    await lines.first().focus();
+    await page.getByRole('button', { name: 'Delete line' }).tap();
+    await expect(lines).toHaveCount(before - 1);
     await expect(page.getByRole('radio', { name: 'Vertical' })).toBeVisible();
     expect(await violations(page)).toEqual([]);
   });
