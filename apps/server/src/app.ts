@@ -79,7 +79,7 @@ export function createApi({ db, proof, space, ending, backup, lane, print = prin
   });
   // Before the limit on bodies: a kit that is imported has a larger one of its own.
   api.use(kitRoutes(db));
-  api.use(cardRoutes(db, print));
+  api.use(cardRoutes(db, print, proof ?? null));
   if (proof)
     api.use(
       proofRoutes(db, { ...proof, ending }),

@@ -11,7 +11,7 @@ test('a PDF says its title and language, its texts in their order, and passes ov
     title: 'Tower',
     marks: [line, text('The tower', 12), text('Łódź, Пристань', 20), line, text('f/11', 28)],
   };
-  const { pages, tagged } = pdfText(await drawingPdf(page, { ...page, title: 'Loft' }));
+  const { pages, tagged } = pdfText(await drawingPdf([page, { ...page, title: 'Loft' }]));
   expect(pages).toBe(2);
   expect(tagged).toEqual({ marked: true, title: 'Tower', language: 'en', tags: ['Document', 'Sect', 'H1', 'P', 'P'] });
 });

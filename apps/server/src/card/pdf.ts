@@ -10,12 +10,15 @@ const POINTS_PER_MM = 72 / 25.4;
 /** The language that everything printed is in (BCP 47). */
 const LANGUAGE = 'en';
 
+/** Photographs by their ids, as JPEG or PNG files. */
+export type Pictures = Readonly<Record<string, Uint8Array>>;
+
 /**
  * Drawings as the pages of a PDF, each of its size, the fonts it needs
  * embedded. It is tagged (ISO 32000-1, 14.8): a screen reader is given the
- * texts in their order, the title first, and told to pass over the lines.
+ * texts in their order, the title first, and what photographs show, and told to pass over the lines.
  */
-export async function drawingPdf(...pages: readonly Drawing[]): Promise<Buffer> {
+export async function drawingPdf(pages: readonly Drawing[], pictures: Pictures = {}): Promise<Buffer> {
   const doc = new PDFDocument({
     autoFirstPage: false,
     margin: 0,
@@ -47,6 +50,10 @@ export async function drawingPdf(...pages: readonly Drawing[]): Promise<Buffer> 
         page.add(doc.struct(mark === heading ? 'H1' : 'P', options, () => draw(doc, mark)));
         continue;
       }
+      if (mark.kind === 'picture') {
+        page.add(doc.struct('Figure', { alt: mark.described }, () => drawPicture(doc, mark, pictures[mark.pictureId])));
+        continue;
+      }
       doc.markContent('Artifact', { type: 'Layout' });
       draw(doc, mark);
       doc.endMarkedContent();
@@ -59,7 +66,16 @@ export async function drawingPdf(...pages: readonly Drawing[]): Promise<Buffer> 
   return Buffer.concat(chunks);
 }
 
-function draw(doc: PDFKit.PDFDocument, mark: Mark): void {
+type PictureMark = Extract<Mark, { kind: 'picture' }>;
+
+/** A photograph; where it is missing, an empty place that says so. */
+function drawPicture(doc: PDFKit.PDFDocument, { x, y, w, h }: PictureMark, file: Uint8Array | undefined): void {
+  if (file) doc.image(Buffer.from(file), x, y, { width: w, height: h });
+  else draw(doc, { kind: 'text', x: x + 2, y: y + 4, sizeMm: 2.2, anchor: 'start', text: cardText.photographMissing });
+  draw(doc, { kind: 'rect', x, y, w, h, widthMm: 0.12 });
+}
+
+function draw(doc: PDFKit.PDFDocument, mark: Exclude<Mark, PictureMark>): void {
   switch (mark.kind) {
     case 'text': {
       const runs = runsInSight(mark.text).map(({ face, text }) => {
@@ -78,7 +94,7 @@ function draw(doc: PDFKit.PDFDocument, mark: Mark): void {
     case 'line':
       doc.lineWidth(mark.widthMm).moveTo(mark.x1, mark.y1).lineTo(mark.x2, mark.y2);
       if (mark.dashed) doc.dash(1, { space: 0.8 });
-      doc.stroke('black').undash();
+      doc.stroke(mark.white ? 'white' : 'black').undash();
       return;
     case 'rect':
       doc.lineWidth(mark.widthMm).rect(mark.x, mark.y, mark.w, mark.h);

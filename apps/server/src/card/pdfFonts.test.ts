@@ -66,19 +66,21 @@ describe('names in any script on paper', () => {
   test('poppler reads the names back, at the end where they are anchored', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'gangway-fonts-'));
     try {
-      const pdf = await drawingPdf({
-        widthMm: 148,
-        heightMm: 140,
-        title: 'Names',
-        marks: NAMES.map((text, i) => ({
-          kind: 'text',
-          x: i % 2 === 0 ? 10 : 140,
-          y: 10 + i * 10,
-          sizeMm: 3,
-          anchor: i % 2 === 0 ? 'start' : 'end',
-          text,
-        })),
-      });
+      const pdf = await drawingPdf([
+        {
+          widthMm: 148,
+          heightMm: 140,
+          title: 'Names',
+          marks: NAMES.map((text, i) => ({
+            kind: 'text',
+            x: i % 2 === 0 ? 10 : 140,
+            y: 10 + i * 10,
+            sizeMm: 3,
+            anchor: i % 2 === 0 ? 'start' : 'end',
+            text,
+          })),
+        },
+      ]);
       const file = join(folder, 'names.pdf');
       writeFileSync(file, pdf);
       const read = execFileSync('pdftotext', ['-bbox', file, '-'], { encoding: 'utf8' });

@@ -1,7 +1,8 @@
 import { cardText } from '@gangway/messages/server/card';
 import { say } from '@gangway/messages/say';
-import { Router } from 'express';
+import { Router, type Request } from 'express';
 import { builtRig } from '@gangway/contract/kit';
+import { openedSettings, type StoredSettings } from '@gangway/contract/storedSetup';
 import { CARD_SIZES, type CardSize } from '@gangway/core/card/shiftCardDrawing';
 import { SPOT_SIZES, type SpotSize } from '@gangway/core/card/cardPages';
 import { eq } from 'drizzle-orm';
@@ -12,6 +13,9 @@ import { wholeJob } from '../jobs';
 import { wholeKit } from '../kit';
 import { presentSetup } from '../setups';
 import { idParam, notThere, parsed, HttpError } from '../httpError';
+import type { LogParts } from '../log/routes';
+import { viewOf } from '../plate/photographFile';
+import type { Pictures } from './pdf';
 import type { Printer } from './print';
 
 const spotQuery = z.object({
@@ -29,8 +33,26 @@ const querySchema = z.object({
     .default('a6'),
 });
 
-export function cardRoutes(db: Db, print: Printer): Router {
+/** How wide or high a photograph is printed from, px: 300 to the inch on a card. */
+const PRINTED_PX = 900;
+
+export function cardRoutes(db: Db, print: Printer, parts: LogParts | null): Router {
   const router = Router();
+
+  /** The photographs that setups are planned on; one that is gone is left out, and the card says so. */
+  async function picturesOf(req: Request, setups: readonly { readonly settings: StoredSettings }[]): Promise<Pictures> {
+    if (!parts) return {};
+    const ids = new Set(setups.flatMap(({ settings }) => openedSettings(settings).plate?.pictureId ?? []));
+    const pictures: Record<string, Uint8Array> = {};
+    for (const id of ids)
+      try {
+        pictures[id] = await viewOf({ db, ...parts }, id, PRINTED_PX);
+      } catch (error) {
+        req.log.warn({ err: error, photograph: id }, 'a photograph is left out of a card');
+      }
+    return pictures;
+  }
+
   router.get('/kit/rigs/:id/card.pdf', async (req, res) => {
     const id = idParam(req.params.id, 'rig');
     const { size } = parsed(querySchema, req.query);
@@ -46,7 +68,9 @@ export function cardRoutes(db: Db, print: Printer): Router {
     const { size } = parsed(spotQuery, req.query);
     const setup = await presentSetup(db, idParam(req.params.id, 'setup'));
     const [job] = await db.select({ name: jobs.name }).from(jobs).where(eq(jobs.id, setup.jobId));
-    const pdf = await print({ kind: 'setup', job: job?.name ?? '', setup: { name: setup.name, settings: setup.settings }, size });
+    const { name, settings } = setup;
+    const pictures = await picturesOf(req, [setup]);
+    const pdf = await print({ kind: 'setup', job: job?.name ?? '', setup: { name, settings }, size, pictures });
     res.type('pdf').set('Content-Disposition', 'inline').send(pdf);
   });
 
@@ -59,6 +83,7 @@ export function cardRoutes(db: Db, print: Printer): Router {
       where: { place: job.place, day: job.day, timeZone: job.place?.timeZone ?? 'UTC' },
       setups: job.setups.map(({ name, settings }) => ({ name, settings })),
       size,
+      pictures: await picturesOf(req, job.setups),
     });
     res.type('pdf').set('Content-Disposition', 'inline').send(pdf);
   });

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { DEMO_SETUPS } from '@gangway/contract/demo';
@@ -12,6 +13,7 @@ import { focalPixels } from '@gangway/core/plate/pixel';
 import sharp from 'sharp';
 import request from 'supertest';
 import { binary } from '../binary.test-support';
+import { pdfText } from '../log/pdfText.test-support';
 import { wholeServer } from '../wholeServer.test-support';
 
 jest.setTimeout(90_000);
@@ -147,5 +149,26 @@ describe('an attached photograph as a plate', () => {
     const pictureId = setups[0]?.settings.plate?.pictureId ?? '';
     expect(pictureId).not.toBe(id);
     await api().get(`/api/attachments/${pictureId}/view?px=100`).expect(200);
+  });
+
+  test('is printed on the card with what it shows in words, and its place says so where it is gone', async () => {
+    const jobId = await newJob('On a card');
+    const first = await newSetup(jobId);
+    const { id } = await attached(jobId, first.id, await small().jpeg().toBuffer());
+    const planned = await newSetup(jobId, plateOf(id));
+    const card = async (path: string) => {
+      const { body } = await api().get(path).buffer(true).expect(200);
+      return { bytes: (body as Buffer).toString('latin1'), ...pdfText(body as Buffer) };
+    };
+    const { bytes, text, tagged } = await card(`/api/setups/${planned.id}/card.pdf`);
+    expect(bytes).toContain('/Subtype /Image');
+    expect(tagged.tags).toContain('Figure');
+    expect(text).toContain('The place with the frame');
+    expect((await card(`/api/setups/${first.id}/card.pdf`)).bytes).not.toContain('/Subtype /Image');
+    expect((await card(`/api/jobs/${jobId}/cards.pdf`)).bytes).toContain('/Subtype /Image');
+    const lost = await newSetup(jobId, plateOf(randomUUID()));
+    const without = await card(`/api/setups/${lost.id}/card.pdf`);
+    expect(without.bytes).not.toContain('/Subtype /Image');
+    expect(without.text).toContain('The photograph was not here when this was printed.');
   });
 });

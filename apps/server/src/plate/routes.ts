@@ -1,18 +1,13 @@
 import { plateText } from '@gangway/messages/server/plate';
-import { randomUUID } from 'node:crypto';
-import { mkdir, rm } from 'node:fs/promises';
-import { join } from 'node:path';
-import { eq } from 'drizzle-orm';
 import { Router } from 'express';
-import sharp from 'sharp';
 import { z } from 'zod';
 import type { PlateReading } from '@gangway/contract/plate';
-import { linesOf, PIXELS_MOST, readPhotograph } from '@gangway/vision/photograph';
+import { linesOf, readPhotograph } from '@gangway/vision/photograph';
 import type { Db } from '../db/connect';
-import { attachments } from '../db/schema';
-import { HttpError, idParam, notThere } from '../httpError';
+import { HttpError, idParam } from '../httpError';
 import type { LogParts } from '../log/routes';
 import { decoding } from '../proof/decoding';
+import { viewOf, withPhotograph } from './photographFile';
 
 /** The most lines that are sent: the longest. */
 const LINES_MOST = 800;
@@ -24,40 +19,17 @@ const FOR_GOOD = 'private, max-age=31536000, immutable';
 /** Attached photographs as plates: drawn upright and small enough for a page, and read for what they say and show. */
 export function plateRoutes(db: Db, { store, scratch }: LogParts): Router {
   const router = Router();
-
-  /** Does something with the file of an attached photograph. */
-  async function withFile<T>(given: unknown, work: (path: string) => Promise<T>): Promise<T> {
-    const id = idParam(given, 'photograph');
-    const [row] = await db.select({ storeKey: attachments.storeKey }).from(attachments).where(eq(attachments.id, id));
-    if (!row) throw notThere('photograph');
-    const folder = join(scratch, 'plates', randomUUID());
-    await mkdir(folder, { recursive: true });
-    try {
-      return await work(await store.local(row.storeKey, folder));
-    } finally {
-      await rm(folder, { recursive: true, force: true });
-    }
-  }
+  const files = { db, store, scratch };
 
   router.get('/attachments/:id/view', async (req, res) => {
     const px = z.coerce.number().int().min(VIEW_LEAST).max(VIEW_MOST).safeParse(req.query.px);
     if (!px.success) throw new HttpError(400, 'bad_size', plateText.viewSize, { path: ['px'] });
-    const jpeg = await withFile(req.params.id, (path) =>
-      decoding(() =>
-        sharp(path, { limitInputPixels: PIXELS_MOST })
-          .rotate()
-          .resize(px.data, px.data, { fit: 'inside', withoutEnlargement: true })
-          .flatten({ background: '#fff' })
-          .toColourspace('srgb')
-          .jpeg({ quality: 88 })
-          .toBuffer(),
-      ),
-    );
+    const jpeg = await viewOf(files, idParam(req.params.id, 'photograph'), px.data);
     res.type('image/jpeg').set('Cache-Control', FOR_GOOD).send(jpeg);
   });
 
   router.get('/attachments/:id/plate', async (req, res) => {
-    const reading = await withFile(req.params.id, async (path): Promise<PlateReading> => {
+    const reading = await withPhotograph(files, idParam(req.params.id, 'photograph'), async (path): Promise<PlateReading> => {
       const { widthPx, heightPx, equivalentMm, cropped, panorama } = await readPhotograph(path);
       // A picture that is not flat has no straight edges.
       const lines = panorama === null ? await decoding(() => linesOf(path, { widthPx, heightPx, equivalentMm, cropped, panorama })) : [];

@@ -1,8 +1,9 @@
 import { cardText } from '@gangway/messages/core/card';
 import { onLetter } from '@gangway/messages/language';
 import { say } from '@gangway/messages/say';
-import { freshGeometry } from '../geometry/geometry';
+import { freshGeometry, type Geometry } from '../geometry/geometry';
 import { wrapped, type Drawing, type Mark } from './drawing';
+import { printedPlate } from './platePicture';
 import { spotCard, stepsByPart, type CardStep } from './spotCard';
 import { circleCaption, circleMarks, sectionMarks, viewOf } from './setupDrawings';
 import type { SetupSettings } from '../model/setup';
@@ -150,10 +151,25 @@ export function putCard(pages: Pages, { name, settings }: CardOf): void {
   });
   pages.y += 49;
   pages.text(circleCaption(freshGeometry(settings)), { size: 2.2 });
+  putPlate(pages, freshGeometry(settings));
   for (const { heading, inside } of stepsByPart(steps)) {
     pages.heading(heading);
     for (const each of inside) putStep(pages, each, settings.card.notes[each.id] ?? '', settings.card.ticked.includes(each.id));
   }
+}
+
+/** The photograph of the place, its values beside it. */
+function putPlate(pages: Pages, geometry: Geometry): void {
+  const size = printedPlate(geometry, { x: MARGIN, y: 0 });
+  if (!size) return;
+  pages.heading(cardText.placeWithFrame);
+  pages.room(size.box.h + 2);
+  const top = pages.y - 2.4;
+  const { marks, box, words } = printedPlate(geometry, { x: MARGIN, y: top }) ?? size;
+  pages.put(...marks);
+  const x = MARGIN + box.w + 4;
+  for (const each of words) pages.text(each, { size: SMALL, x });
+  pages.y = Math.max(pages.y, top + box.h + 3.5);
 }
 
 function putStep(pages: Pages, { words, specs, told, group }: CardStep, note: string, ticked: boolean): void {

@@ -8,6 +8,18 @@ export type Mark =
       readonly y2: number;
       readonly widthMm: number;
       readonly dashed?: boolean;
+      readonly white?: boolean;
+    }
+  | {
+      /** A stored photograph, which whoever draws has at hand. */
+      readonly kind: 'picture';
+      readonly x: number;
+      readonly y: number;
+      readonly w: number;
+      readonly h: number;
+      readonly pictureId: string;
+      /** What it shows, for who cannot see it. */
+      readonly described: string;
     }
   | {
       readonly kind: 'rect';
@@ -51,7 +63,10 @@ const n = (value: number): string => String(Math.round(value * 1000) / 1000);
 function markSvg(mark: Mark): string {
   switch (mark.kind) {
     case 'line':
-      return `<line x1="${n(mark.x1)}" y1="${n(mark.y1)}" x2="${n(mark.x2)}" y2="${n(mark.y2)}" stroke-width="${n(mark.widthMm)}"${mark.dashed ? ' stroke-dasharray="1 0.8"' : ''}/>`;
+      return `<line x1="${n(mark.x1)}" y1="${n(mark.y1)}" x2="${n(mark.x2)}" y2="${n(mark.y2)}" stroke-width="${n(mark.widthMm)}"${mark.dashed ? ' stroke-dasharray="1 0.8"' : ''}${mark.white ? ' stroke="#fff"' : ''}/>`;
+    case 'picture':
+      // A file of its own has no photographs in it: the place of one, and what it shows.
+      return `<rect x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.w)}" height="${n(mark.h)}" stroke-width="0.1"><title>${escaped(mark.described)}</title></rect>`;
     case 'rect':
       return `<rect x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.w)}" height="${n(mark.h)}" stroke-width="${n(mark.widthMm)}"${mark.filled ? ' fill="#000"' : ''}/>`;
     case 'disc':

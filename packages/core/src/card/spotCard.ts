@@ -86,7 +86,7 @@ const ALWAYS = cardText.tripodLevelCableClothOr;
  */
 export function spotCard(geometry: Geometry): readonly CardStep[] {
   const { card } = geometry.settings;
-  const natural = [...bring(geometry), ...place(geometry), ...work(geometry), ...mosaicSteps(geometry)].filter(
+  const natural = [...bring(geometry), ...placeSteps(geometry), ...work(geometry), ...mosaicSteps(geometry)].filter(
     ({ id }) => !card.left.includes(id),
   );
   const own = card.own.map(({ id, words }): CardStep => ({ id, group: 'work', words, specs: '', own: true, told: false }));
@@ -102,7 +102,7 @@ export function spotCard(geometry: Geometry): readonly CardStep[] {
  * leftOff(frontGeometry) // => []
  */
 export function leftOff(geometry: Geometry): readonly CardStep[] {
-  return [...bring(geometry), ...place(geometry), ...work(geometry)].filter(({ id }) => geometry.settings.card.left.includes(id));
+  return [...bring(geometry), ...placeSteps(geometry), ...work(geometry)].filter(({ id }) => geometry.settings.card.left.includes(id));
 }
 
 /** Within each part the steps that are named in their order; a step that is not named keeps its place behind the one before it. */
@@ -139,7 +139,8 @@ function bring({ settings: { rig, exposure } }: Geometry): readonly CardStep[] {
   ];
 }
 
-function place({ settings: { scene, orientation } }: Geometry): readonly CardStep[] {
+/** Where the camera stands and how it is held. */
+export function placeSteps({ settings: { scene, orientation } }: Geometry): readonly CardStep[] {
   const back = orientation === 'portrait' ? 'upright' : 'level';
   if (!scene)
     return [
@@ -173,7 +174,7 @@ function place({ settings: { scene, orientation } }: Geometry): readonly CardSte
 }
 
 /** How the slides are set, as their scales read. */
-function slideWords({ settings: { rig, movements } }: Geometry): string {
+export function slideWords({ settings: { rig, movements } }: Geometry): string {
   const { mechanism } = rig;
   const { riseMm, shiftMm } = movements;
   if (Math.hypot(riseMm, shiftMm) < 0.05) return cardText.centred;
@@ -195,7 +196,7 @@ function slideWords({ settings: { rig, movements } }: Geometry): string {
 }
 
 /** Where the lens is focused, by distance and on the rail. */
-function focusValues(geometry: Geometry): string {
+export function focusValues(geometry: Geometry): string {
   const { rig, focusM } = geometry.settings;
   const said = [focusWords(focusM)];
   const out = railOutMm(geometry);

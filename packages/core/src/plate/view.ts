@@ -1,5 +1,7 @@
 import type { FrameSize } from '../model/frame';
 import { cameraAxes, turnedToCamera, turnedToWorld } from '../space/pose';
+import type { Vec3 } from '../space/vector';
+import { seenFromPlate, type KnownPlace } from './elsewhere';
 import { pixelOf, type PlateProjection } from './pixel';
 import type { RigThere, Turned } from './throughRig';
 
@@ -14,22 +16,39 @@ export interface SeenThroughRig {
   readonly picture: ColourPicture;
   /** How much of the frame the photograph covers, 0 to 1. */
   readonly covered: number;
+  /** How much of the frame is a guess: what lies there is not known, and the rig is not where the photograph was taken. */
+  readonly guessed: number;
+}
+
+/** A photograph as it was taken; with `place`, a rig may look at it from elsewhere. */
+export interface TakenPlate {
+  readonly plate: PlateProjection;
+  readonly held: Turned;
+  readonly place?: KnownPlace | null;
+}
+
+/** A rig and its frame; with `at`, where it stands in the scene, m. */
+export interface RigAndFrame {
+  readonly rig: RigThere;
+  readonly frame: FrameSize;
+  readonly at?: Vec3;
 }
 
 /** What the photograph does not cover is hatched: light lines on dark, so wide and so far apart, px. */
 const [HATCH_PX, HATCH_EVERY_PX] = [2, 14] as const;
 const [HATCH_LIGHT, HATCH_DARK] = [150, 70] as const;
 
+/** A guess is drawn so much darker. */
+export const GUESS_LIGHT = 0.5;
+
 /**
- * A photograph of the place as another rig draws it from there: upright, as wide as is asked
- * for. Between pixels it is interpolated in two directions; what the photograph
- * does not cover is hatched. Source: central projection, each pixel looked up in the photograph.
+ * A photograph of the place as another rig draws it, upright, as wide as is asked for: from the
+ * same place all of it, from elsewhere what lies on the front and on the ground; the rest is a guess and dimmed.
+ * Between pixels it is interpolated in two directions; what the photograph does not cover is hatched. Source: central projection, each pixel looked up in the photograph.
  *
  * @param photograph the picture itself; it may be smaller than the plate, in the same proportions
- * @param plate how the photograph is projected
- * @param held how the photograph was held
- * @param rig the rig at the same place
- * @param frame size of the rig's upright frame, mm
+ * @param taken how the photograph was taken
+ * @param seen the rig, and the size of its upright frame, mm
  * @param widthPx width of the picture that is wanted
  *
  * @example
@@ -37,8 +56,8 @@ const [HATCH_LIGHT, HATCH_DARK] = [150, 70] as const;
  */
 export function seenThroughRig(
   photograph: ColourPicture,
-  { plate, held }: { readonly plate: PlateProjection; readonly held: Turned },
-  { rig, frame }: { readonly rig: RigThere; readonly frame: FrameSize },
+  { plate, held, place }: TakenPlate,
+  { rig, frame, at: rigAt }: RigAndFrame,
   widthPx: number,
 ): SeenThroughRig {
   const heightPx = Math.max(1, Math.round((widthPx * frame.heightMm) / frame.widthMm));
@@ -46,13 +65,14 @@ export function seenThroughRig(
   const [from, to] = [cameraAxes(rig.turned), cameraAxes(held)];
   const [scaleX, scaleY] = [photograph.widthPx / plate.widthPx, photograph.heightPx / plate.heightPx];
   const { widthPx: wide, heightPx: high, rgb: source } = photograph;
-  let covered = 0;
+  let [covered, guessed] = [0, 0];
   for (let row = 0; row < heightPx; row++) {
     const yMm = frame.heightMm * (0.5 - (row + 0.5) / heightPx);
     for (let column = 0; column < widthPx; column++) {
       const xMm = frame.widthMm * ((column + 0.5) / widthPx - 0.5);
-      const world = turnedToWorld(from, [xMm + rig.shiftMm, yMm + rig.riseMm, rig.imageMm]);
-      const at = pixelOf(plate, turnedToCamera(to, world));
+      const ray = turnedToWorld(from, [xMm + rig.shiftMm, yMm + rig.riseMm, rig.imageMm]);
+      const { direction, on } = place && rigAt ? seenFromPlate(place, rigAt, ray) : { direction: ray, on: null };
+      const at = pixelOf(plate, turnedToCamera(to, direction));
       const out = 3 * (row * widthPx + column);
       const [u, v] = at === null ? [-1, -1] : [at[0] * scaleX, at[1] * scaleY];
       if (u < 0 || v < 0 || u > wide || v > high) {
@@ -60,6 +80,8 @@ export function seenThroughRig(
         continue;
       }
       covered++;
+      const light = on === 'guess' ? GUESS_LIGHT : 1;
+      if (on === 'guess') guessed++;
       // Pixels have their middles at halves; a sphere goes on round its edge.
       const [x, y] = [u - 0.5, Math.min(high - 1, Math.max(0, v - 0.5))];
       const [x0, y0] = [Math.floor(x), Math.floor(y)];
@@ -71,9 +93,10 @@ export function seenThroughRig(
         const value = (k: number): number => source[3 * k + c] ?? 0;
         const upper = value(above + left) * (1 - fx) + value(above + right) * fx;
         const lower = value(below + left) * (1 - fx) + value(below + right) * fx;
-        rgb[out + c] = Math.round(upper * (1 - fy) + lower * fy);
+        rgb[out + c] = Math.round(light * (upper * (1 - fy) + lower * fy));
       }
     }
   }
-  return { picture: { widthPx, heightPx, rgb }, covered: covered / (widthPx * heightPx) };
+  const all = widthPx * heightPx;
+  return { picture: { widthPx, heightPx, rgb }, covered: covered / all, guessed: guessed / all };
 }

@@ -13,6 +13,7 @@ import { api } from '../../store/api';
 import { putTemplate, remove } from '../../store/writes';
 import { Button, IconButton } from '../../ui/Button';
 import { useToast } from '../../ui/Notes';
+import { PlateOnCard } from './PlateOnCard';
 import { setCard } from './setCard';
 import { TextButton } from '../../ui/TextButton';
 
@@ -74,6 +75,7 @@ export const CardPanel = memo(function CardPanel({ geometry }: { readonly geomet
         )}
       </div>
       <div className="min-h-0 grow overflow-y-auto pb-4">
+        <PlateOnCard geometry={geometry} />
         <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
           {parts.map(({ group, heading, inside }) => (
             <div key={group} className="mb-4">

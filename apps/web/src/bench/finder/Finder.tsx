@@ -19,7 +19,7 @@ import { GUIDES, Overlay, type Guide } from './Overlay';
 import { PickedFacts } from './PickedFacts';
 import { PictureView } from './PictureView';
 import type { Veils } from './renderer';
-import { endsInFrame, plateHere, plateInView, type PlateInView } from '../../setup/finder/plateInView';
+import { endsInFrame, plateInView, type PlateInView } from '@gangway/core/plate/inView';
 import { finderView, measuredAt, type FinderView, type Measured } from '../../setup/finder/view';
 import type { Rect } from '@gangway/core/model/mosaic';
 import type { Subject } from '@gangway/core/subjects/subject';
@@ -48,6 +48,7 @@ export const Finder = memo(function Finder({
   /** Shows falloff and exposure from the first. */ readonly exposing?: boolean;
 }) {
   const [sun, setSun] = useState<Vec3 | null>(null);
+  const [photograph, setPhotograph] = useState(true);
   const view = useMemo(() => {
     const seen = finderView(geometry);
     return seen && sun ? { ...seen, sun } : seen;
@@ -62,11 +63,13 @@ export const Finder = memo(function Finder({
       focusing={focusing}
       exposing={exposing}
       byHour={sun !== null}
+      photograph={photograph}
+      onPhotograph={setPhotograph}
       {...(frames && { frames })}
     />
   );
   // A photograph has its own light.
-  const photographed = plateHere(geometry) !== null;
+  const photographed = photograph && plateInView(geometry) !== null;
   if (focusing || frames || scene === null || photographed || !outdoors(scene.subject)) return open;
   return (
     <div className="grid h-full min-h-0 grid-rows-[minmax(0,1fr)_auto] [container-type:size]">
@@ -108,6 +111,8 @@ function OpenFinder({
   focusing,
   exposing,
   byHour,
+  photograph,
+  onPhotograph,
   frames,
 }: {
   readonly frames?: readonly Rect[];
@@ -118,6 +123,9 @@ function OpenFinder({
   readonly exposing: boolean;
   /** Whether the sun is that of an hour. */
   readonly byHour: boolean;
+  /** Whether a photograph of the place is shown instead of the scene. */
+  readonly photograph: boolean;
+  readonly onPhotograph: (shown: boolean) => void;
 }) {
   const [boxRef, box] = useSize<HTMLDivElement>();
   const [upsideDown, setUpsideDown] = useState(false);
@@ -136,8 +144,7 @@ function OpenFinder({
   const shown = shot !== null && shot < shots.length ? shot : mainShot(shots);
   const recordedStops = shots[shown]?.stops ?? null;
   const view = useMemo(() => (recordedStops === null ? asMetered : { ...asMetered, recordedStops }), [asMetered, recordedStops]);
-  const [photograph, setPhotograph] = useState(true);
-  const plate = useMemo(() => plateHere(geometry), [geometry]);
+  const plate = useMemo(() => plateInView(geometry), [geometry]);
   const onPlate = photograph ? plate : null;
   const [measured, setMeasured] = useState<Measured | null>(null);
   const [under, setUnder] = useState<Picked | null>(null);
@@ -278,7 +285,7 @@ function OpenFinder({
             </Toggle>
           )}
           {plate && (
-            <Toggle checked={photograph} onChange={setPhotograph}>
+            <Toggle checked={photograph} onChange={onPhotograph}>
               {finderText.photograph}
             </Toggle>
           )}
@@ -405,8 +412,12 @@ function Shown({ plate, ...shown }: ComponentProps<typeof PictureView> & { reado
 function photographWords(geometry: Geometry): string {
   const plate = plateInView(geometry);
   if (plate === null) return '';
-  if (!('pictureId' in plate)) return say(finderText.photographAway, { awayM: metresWords(plate.awayM) });
-  return `${endWords(geometry, plate)} ${finderText.photographPlain}`;
+  const { awayM, place } = plate;
+  if (awayM > 0) {
+    const known = place?.front ? 'front' : 'ground';
+    return `${say(finderText.photographAway, { awayM: metresWords(awayM), known })} ${finderText.photographBlurred}`;
+  }
+  return `${endWords(geometry, plate)} ${place ? finderText.photographBlurred : finderText.photographPlain}`;
 }
 
 /** The photograph is said to end where it does by more than this, mm. */

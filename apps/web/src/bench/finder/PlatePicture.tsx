@@ -2,7 +2,7 @@ import { finderText } from '@gangway/messages/web/bench/finder';
 import { useEffect, useRef, useState } from 'react';
 import { anglesOf } from '@gangway/core/space/pose';
 import { usePlateBitmap } from '../../store/platePicture';
-import type { PlateInView } from '../../setup/finder/plateInView';
+import type { PlateInView } from '@gangway/core/plate/inView';
 import type { FinderView } from '../../setup/finder/view';
 import { rendersHere } from './picture';
 import { drawnPlainly } from './platePlainly';
@@ -36,11 +36,11 @@ export function PlatePicture({ plate, view, veils, width, height }: PlatePicture
   useEffect(() => {
     if (bitmap && plain && place.current) {
       const rig = { turned: anglesOf(view.from.axes), imageMm: view.imageMm, ...view.moved };
-      drawnPlainly(place.current, bitmap, plate, { rig, frame: view.frame, widthPx: width });
+      drawnPlainly(place.current, bitmap, plate, { rig, frame: view.frame, at: view.from.at, widthPx: width });
     }
-    renderer.current?.show({ plate, view, circle: veils.circle, width, height });
+    renderer.current?.show({ plate, view, veils, width, height });
     if (bitmap && place.current) place.current.dataset.drawn = 'yes';
-  }, [bitmap, plain, plate, view, veils.circle, width, height]);
+  }, [bitmap, plain, plate, view, veils, width, height]);
   return (
     <>
       {/* A context of WebGL belongs to its canvas for good: another photograph gets another canvas. */}

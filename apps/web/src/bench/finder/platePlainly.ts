@@ -1,7 +1,5 @@
-import { seenThroughRig, type ColourPicture } from '@gangway/core/plate/view';
-import type { FrameSize } from '@gangway/core/model/frame';
-import type { RigThere } from '@gangway/core/plate/throughRig';
-import type { PlateInView } from '../../setup/finder/plateInView';
+import { seenThroughRig, type ColourPicture, type RigAndFrame } from '@gangway/core/plate/view';
+import type { PlateInView } from '@gangway/core/plate/inView';
 
 /** Without WebGL the photograph is looked up pixel by pixel: small enough to follow a hand. */
 const [SOURCE_PX, DRAWN_PX] = [1200, 420] as const;
@@ -24,24 +22,18 @@ function sourceOf(bitmap: ImageBitmap): ColourPicture | null {
   return made;
 }
 
-interface ThroughRig {
-  readonly rig: RigThere;
-  readonly frame: FrameSize;
-  /** How wide it is wanted, px. */
-  readonly widthPx: number;
-}
-
 /** Draws a photograph through a rig by the core alone. */
 export function drawnPlainly(
   canvas: HTMLCanvasElement,
   bitmap: ImageBitmap,
-  { projection, held }: PlateInView,
-  { rig, frame, widthPx: wanted }: ThroughRig,
+  { projection, held, place, awayM }: PlateInView,
+  { widthPx: wanted, ...seen }: RigAndFrame & { /** How wide it is wanted, px. */ readonly widthPx: number },
 ): void {
   const source = sourceOf(bitmap);
   const context = canvas.getContext('2d');
   if (!source || !context || wanted < 1) return;
-  const { picture } = seenThroughRig(source, { plate: projection, held }, { rig, frame }, Math.min(DRAWN_PX, wanted));
+  const taken = { plate: projection, held, place: awayM === 0 ? null : place };
+  const { picture } = seenThroughRig(source, taken, seen, Math.min(DRAWN_PX, wanted));
   const { widthPx, heightPx, rgb } = picture;
   const data = new Uint8ClampedArray(4 * widthPx * heightPx).fill(255);
   for (let i = 0; i < widthPx * heightPx; i++) data.set(rgb.subarray(3 * i, 3 * i + 3), 4 * i);

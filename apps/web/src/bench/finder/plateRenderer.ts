@@ -12,17 +12,20 @@ import {
   Texture,
   Vector2,
   Vector3,
+  Vector4,
   WebGLRenderer,
 } from 'three';
+import { radians } from '@gangway/core/angles';
+import { GUESS_LIGHT } from '@gangway/core/plate/view';
 import { cameraAxes, type CameraAxes } from '@gangway/core/space/pose';
-import type { PlateInView } from '../../setup/finder/plateInView';
+import type { PlateInView } from '@gangway/core/plate/inView';
 import type { FinderView } from '../../setup/finder/view';
+import type { Veils } from './renderer';
 
 interface PlateShown {
   readonly plate: PlateInView;
   readonly view: FinderView;
-  /** Whether what lies outside the image circle is dark. */
-  readonly circle: boolean;
+  readonly veils: Pick<Veils, 'circle' | 'sharp'>;
   readonly width: number;
   readonly height: number;
 }
@@ -37,43 +40,127 @@ const SCREEN = /* glsl */ `
   out vec2 at;
   void main() { at = position.xy; gl_Position = vec4(position.xy, 0.0, 1.0); }`;
 
-// Each place of the frame: its ray, turned into the world and into the camera of the photograph, and looked up there.
+// Each place of the frame: its ray meets the front, the ground or neither, and that is looked up in the photograph.
+// As `metPlane` of the core has it.
 const LOOKED_UP = /* glsl */ `
   precision highp float;
   uniform sampler2D photograph;
   uniform vec2 half_;
   uniform vec2 moved;
   uniform float image;
-  // From the back of the rig to the camera of the photograph.
-  uniform mat3 turn;
+  // From the back of the rig to the world, and from there to the camera of the photograph.
+  uniform mat3 toWorld;
+  uniform mat3 toPlate;
   // Half of the photograph over its focal length; for a sphere not used.
   uniform vec2 reach;
   uniform bool sphere;
   uniform vec3 axis;
   // Half-angles of image circle and sharp circle; 0 where they are not drawn.
   uniform vec2 circles;
+  // Whether the place is known; where the rig stands in it, and the photograph was taken, m.
+  uniform bool placed;
+  uniform vec3 rigAt;
+  uniform vec3 plateAt;
+  // Half the width and the height of the front, m; then sine and cosine of its turn. No front where the height is 0.
+  uniform vec4 front;
+  uniform bool elsewhere;
+  // Focal length, from lens to back as it is focused, opening, mm; and pupil ratio.
+  uniform vec4 focus_;
+  // Whether what is sharp enough is hatched, the blur allowed in mm, and how many points of a blur are looked up.
+  uniform vec3 sharpness;
   in vec2 at;
   out vec4 colour;
   const float PI = 3.141592653589793;
+  const float FAR = 1e9;
+
+  vec3 squared(vec3 p) { return vec3(p.x * front.w + p.z * front.z, p.y, p.z * front.w - p.x * front.z); }
+
+  // How far a ray goes, in multiples of it, and on what: 0 a guess, 1 the front, 2 the ground.
+  float met(vec3 ray, out int on) {
+    on = 0;
+    float ground = rigAt.y > 0.0 && ray.y < 0.0 ? rigAt.y / -ray.y : FAR;
+    float wall = FAR;
+    bool within = false;
+    if (front.y > 0.0) {
+      vec3 from = squared(rigAt);
+      vec3 along = squared(ray);
+      float times = -from.z / along.z;
+      if (times > 0.0 && times < FAR && from.z * squared(plateAt).z > 0.0) {
+        wall = times;
+        vec2 place = from.xy + times * along.xy;
+        within = abs(place.x) <= front.x && place.y >= 0.0 && place.y <= front.y;
+      }
+    }
+    if (ground < FAR && ground < wall) { on = 2; return ground; }
+    if (wall < FAR && within) on = 1;
+    return wall;
+  }
+
+  // How many times a ray is gone along to a plane that is met already.
+  float again(vec3 ray, int on) {
+    if (on == 2) return rigAt.y / -ray.y;
+    return -squared(rigAt).z / squared(ray).z;
+  }
+
+  vec2 lookup(vec3 seen, out bool there) {
+    if (sphere) {
+      there = true;
+      return vec2(atan(seen.x, seen.z) / (2.0 * PI) + 0.5, 0.5 - asin(seen.y / length(seen)) / PI);
+    }
+    vec2 off = seen.xy / seen.z / reach;
+    there = seen.z > 0.0 && abs(off.x) <= 1.0 && abs(off.y) <= 1.0;
+    return vec2(0.5 + 0.5 * off.x, 0.5 - 0.5 * off.y);
+  }
+
+  // Where the ray of a place of the back, mm, is looked up, by what it meets.
+  vec2 lookedUp(vec3 back, float times, out bool there) {
+    vec3 ray = toWorld * back;
+    vec3 seen = placed && times < FAR ? rigAt + times * ray - plateAt : ray;
+    return lookup(toPlate * seen, there);
+  }
+
   void main() {
     vec3 ray = vec3(at * half_ + moved, image);
-    vec3 seen = turn * ray;
-    vec2 place;
+    int on = 0;
+    float times = placed ? met(toWorld * ray, on) : FAR;
     bool there;
-    if (sphere) {
-      float longitude = atan(seen.x, seen.z);
-      float latitude = asin(seen.y / length(seen));
-      place = vec2(longitude / (2.0 * PI) + 0.5, 0.5 - latitude / PI);
-      there = true;
-    } else {
-      vec2 off = seen.xy / seen.z / reach;
-      place = vec2(0.5 + 0.5 * off.x, 0.5 - 0.5 * off.y);
-      there = seen.z > 0.0 && abs(off.x) <= 1.0 && abs(off.y) <= 1.0;
-    }
+    vec2 place = lookedUp(ray, times, there);
     vec3 light = texture(photograph, place).rgb;
+    float blur = 0.0;
+    if (on > 0) {
+      // How far out of focus, 1 − v(P·l − f)/(f·z), through the opening.
+      float z = times * image * 1000.0;
+      float along = dot(ray, axis) * z / image;
+      float spread = focus_.w / (focus_.w + (1.0 - focus_.w) * focus_.x / z);
+      blur = focus_.z * spread * abs(1.0 - focus_.y * (along - focus_.x) / (focus_.x * z));
+      vec2 pixel = 2.0 * half_ / vec2(textureSize(photograph, 0));
+      if (there && blur > 0.5 * pixel.x && sharpness.z > 0.5) {
+        float radius = 0.5 * blur;
+        bool seen;
+        vec3 right = ray + vec3(radius, 0.0, 0.0);
+        vec3 up = ray + vec3(0.0, radius, 0.0);
+        vec2 across = lookedUp(right, again(toWorld * right, on), seen) - place;
+        vec2 above = lookedUp(up, again(toWorld * up, on), seen) - place;
+        if (sphere) { across.x = fract(across.x + 0.5) - 0.5; above.x = fract(above.x + 0.5) - 0.5; }
+        vec2 size = vec2(textureSize(photograph, 0));
+        float footprint = max(length(across * size), length(above * size));
+        // Each point stands for its share of the disc.
+        float level = max(0.0, log2(2.0 * footprint / sqrt(sharpness.z)));
+        vec3 sum = vec3(0.0);
+        for (float k = 0.5; k < sharpness.z; k += 1.0) {
+          float r = sqrt(k / sharpness.z);
+          float turn = 2.399963 * k;
+          vec2 point = place + r * (cos(turn) * across + sin(turn) * above);
+          sum += pow(textureLod(photograph, point, level).rgb, vec3(2.2));
+        }
+        light = pow(sum / sharpness.z, vec3(1.0 / 2.2));
+      }
+    }
     if (!there) {
       float stripe = step(0.86, fract((gl_FragCoord.x + gl_FragCoord.y) / 14.0));
       light = vec3(mix(0.27, 0.59, stripe));
+    } else if (elsewhere && on == 0) {
+      light *= ${GUESS_LIGHT.toFixed(2)};
     }
     float angle = atan(length(cross(ray, axis)), dot(ray, axis));
     if (circles.x > 0.0 && angle > circles.x) light = vec3(0.02);
@@ -81,8 +168,20 @@ const LOOKED_UP = /* glsl */ `
       float stripe = step(0.5, fract((gl_FragCoord.x - gl_FragCoord.y) / 10.0));
       light *= 1.0 - 0.3 * stripe;
     }
+    if (sharpness.x > 0.5 && there && on > 0 && blur <= sharpness.y) {
+      float line = step(0.7, fract(gl_FragCoord.y / 5.0));
+      light = mix(light, vec3(0.04, 0.46, 0.42), 0.16 + 0.5 * line);
+    }
     colour = vec4(light, 1.0);
   }`;
+
+/** No front, as the shader is told. */
+const NO_FRONT = { widthM: 0, heightM: 0, turnDeg: 0 };
+
+/** So many points of a blur are looked up: at rest, and while views follow each other. */
+const [POINTS_RESTING, POINTS_MOVING] = [24, 6] as const;
+/** Views that follow each other within this are of one movement, ms. */
+const MOVING_MS = 160;
 
 /** Draws a photograph through rigs into a canvas, one lookup to the pixel: as fast as a hand drags. */
 export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitmap, sphere: boolean): PlateRenderer {
@@ -100,7 +199,15 @@ export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitm
     half_: { value: new Vector2() },
     moved: { value: new Vector2() },
     image: { value: 1 },
-    turn: { value: new Matrix3() },
+    toWorld: { value: new Matrix3() },
+    toPlate: { value: new Matrix3() },
+    placed: { value: false },
+    rigAt: { value: new Vector3() },
+    plateAt: { value: new Vector3() },
+    front: { value: new Vector4() },
+    elsewhere: { value: false },
+    focus_: { value: new Vector4() },
+    sharpness: { value: new Vector3() },
     reach: { value: new Vector2(1, 1) },
     sphere: { value: sphere },
     axis: { value: new Vector3(0, 0, 1) },
@@ -120,35 +227,53 @@ export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitm
   mesh.frustumCulled = false;
   scene.add(mesh);
   const camera = new Camera();
+  let [before, timer] = [0, 0];
+  const draw = (points: number) => {
+    uniforms.sharpness.value.z = points;
+    renderer.render(scene, camera);
+  };
   return {
-    show: ({ plate: { projection, held }, view, circle, width, height }) => {
+    show: ({ plate: { projection, held, place, awayM }, view, veils, width, height }) => {
       if (width < 1 || height < 1) return;
       uniforms.half_.value.set(view.frame.widthMm / 2, view.frame.heightMm / 2);
       uniforms.moved.value.set(view.moved.shiftMm, view.moved.riseMm);
       uniforms.image.value = view.imageMm;
-      uniforms.turn.value.copy(fromTo(view.from.axes, cameraAxes(held)));
+      uniforms.toWorld.value.copy(matrixOf(view.from.axes));
+      // The columns of a turn are its axes; its inverse is its transpose.
+      uniforms.toPlate.value.copy(matrixOf(cameraAxes(held)).transpose());
       if (projection.kind === 'flat')
         uniforms.reach.value.set(projection.widthPx / 2 / projection.focalPx, projection.heightPx / 2 / projection.focalPx);
       uniforms.axis.value.set(...view.axis);
-      uniforms.circles.value.set(circle ? (view.lightAngle ?? 0) : 0, circle ? (view.sharpAngle ?? 0) : 0);
+      uniforms.circles.value.set(veils.circle ? (view.lightAngle ?? 0) : 0, veils.circle ? (view.sharpAngle ?? 0) : 0);
+      uniforms.placed.value = place !== null;
+      if (place) {
+        uniforms.plateAt.value.set(...place.plateAt);
+        // So near that it makes no difference: then all of it is exact.
+        uniforms.rigAt.value.set(...(awayM === 0 ? place.plateAt : view.from.at));
+        const { widthM, heightM, turnDeg } = place.front ?? NO_FRONT;
+        uniforms.front.value.set(widthM / 2, heightM, Math.sin(radians(turnDeg)), Math.cos(radians(turnDeg)));
+      }
+      uniforms.elsewhere.value = awayM > 0;
+      const { camera: lens } = view;
+      uniforms.focus_.value.set(lens.focalMm, lens.imageMm, view.openingMm, lens.pupilRatio ?? 1);
+      uniforms.sharpness.value.set(veils.sharp ? 1 : 0, view.allowedMm, 0);
       renderer.setPixelRatio(Math.min(2, devicePixelRatio));
       renderer.setSize(width, height, false);
-      renderer.render(scene, camera);
+      const now = performance.now();
+      const moving = now - before < MOVING_MS;
+      before = now;
+      clearTimeout(timer);
+      draw(moving ? POINTS_MOVING : POINTS_RESTING);
+      if (moving) timer = window.setTimeout(() => draw(POINTS_RESTING), MOVING_MS);
     },
     dispose: () => {
+      clearTimeout(timer);
       sheet.dispose();
       material.dispose();
       photograph.dispose();
       renderer.dispose();
     },
   };
-}
-
-/** Turns directions of one camera into those of another. */
-function fromTo(from: CameraAxes, to: CameraAxes): Matrix3 {
-  const [a, b] = [matrixOf(from), matrixOf(to)];
-  // The columns of a turn are its axes; its inverse is its transpose.
-  return b.transpose().multiply(a);
 }
 
 const matrixOf = ({ right, up, forward }: CameraAxes): Matrix3 =>

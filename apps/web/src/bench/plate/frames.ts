@@ -3,8 +3,8 @@ import type { Geometry } from '@gangway/core/geometry/geometry';
 import type { Pixel } from '@gangway/core/model/plate';
 import type { Rig } from '@gangway/core/model/rig';
 import { frameOnPlate } from '@gangway/core/plate/frameOnPlate';
+import { framesOfSetup, plateHere } from '@gangway/core/plate/inView';
 import { anglesOf } from '@gangway/core/space/pose';
-import { plateHere } from '../../setup/finder/plateInView';
 
 /** The frame of a rig on the photograph. */
 export interface RigFrame {
@@ -14,7 +14,7 @@ export interface RigFrame {
   readonly outline: readonly Pixel[];
 }
 
-/** The frame of the setup as it is, and those of other rigs in its place, level with it and not shifted. */
+/** The frame of the setup as it is, each one of a mosaic, and those of other rigs in its place, level with it and not shifted. */
 export function framesOn(geometry: Geometry, others: readonly Rig[]): readonly RigFrame[] {
   const { back, settings } = geometry;
   // From elsewhere it shows another picture.
@@ -30,11 +30,15 @@ export function framesOn(geometry: Geometry, others: readonly Rig[]): readonly R
     const frame = { widthMm: landscape ? long : short, heightMm: landscape ? short : long };
     return { name, own: false, outline: frameOnPlate(projection, held, { turned, imageMm, riseMm: 0, shiftMm: 0 }, frame) };
   };
-  const own = frameOnPlate(projection, held, { turned, imageMm: geometry.imageMm, ...geometry.position }, geometry.frame);
+  const own = framesOfSetup(geometry, plate).map(({ n, outline }) => ({
+    name: n === null ? settings.rig.name : String(n),
+    own: true,
+    outline,
+  }));
   return [
     ...others
       .filter(({ rigId, lens }) => rigId !== settings.rig.rigId && distanceM * 1000 > lens.focalMm * 1.01)
       .map((rig) => frameOf(rig, conjugates(rig.lens.focalMm, distanceM).imageMm, rig.name)),
-    { name: settings.rig.name, own: true, outline: own },
+    ...own,
   ];
 }

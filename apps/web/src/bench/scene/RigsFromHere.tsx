@@ -10,7 +10,8 @@ import { fromHere, fromHereReason, type FromHere, type Wanted } from '@gangway/c
 import { STATE_ORDER } from '@gangway/core/state';
 import { apertureWords, capital, fixed, riseWords } from '@gangway/core/words';
 import { conjugates } from '@gangway/core/focus/conjugates';
-import type { PlateInView } from '../../setup/finder/plateInView';
+import type { Vec3 } from '@gangway/core/space/vector';
+import type { PlateInView } from '@gangway/core/plate/inView';
 import { api, errorSentence } from '../../store/api';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
@@ -150,7 +151,8 @@ function Sees({
       { widthMm: landscape ? long : short, heightMm: landscape ? short : long },
     ];
   }, [rig, scene, found]);
-  return <RigSees plate={plate} rig={there} frame={frame} />;
+  const at = useMemo((): Vec3 => [scene.asideM, scene.cameraHeightM, -scene.distanceM], [scene]);
+  return <RigSees plate={plate} rig={there} frame={frame} at={at} />;
 }
 
 function verdictLine(found: FromHere): string {

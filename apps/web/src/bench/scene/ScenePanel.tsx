@@ -11,7 +11,7 @@ import { evenHeightM } from '@gangway/core/perspective/standOff';
 import { dimensionsOf, extentOf, FIRST_SUBJECTS, SUBJECTS, type SubjectKind } from '@gangway/core/subjects/subject';
 import { riseToGetIn, standOffOf } from '@gangway/core/planning/getIn';
 import { riseWords } from '@gangway/core/words';
-import { plateHere } from '../../setup/finder/plateInView';
+import { plateInView } from '@gangway/core/plate/inView';
 import { chooseLengths } from '../../store/language';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
@@ -306,7 +306,7 @@ function Solutions({ geometry, scene }: { readonly geometry: Geometry; readonly 
         <Suspense fallback={null}>
           <RigsFromHere
             scene={scene}
-            plate={plateHere(geometry)}
+            plate={plateInView(geometry)}
             onClose={() => setChoosing(false)}
             onUse={(other, orientation, found) => {
               rigEdit.takeRig(other, orientation, found);

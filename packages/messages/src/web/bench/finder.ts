@@ -60,7 +60,9 @@ export const finderText = catalogue({
   drawnPlainlyWithoutBlur: '{why}: drawn simply, without blur.',
   photograph: 'photograph',
   photographMissing: 'The photograph of the place could not be loaded.',
-  photographAway: 'The photograph was taken {awayM} away. From here only the scene can be drawn.',
+  photographAway:
+    'The photograph was taken {awayM} away: {known, select, front {the front and the level ground are} other {the level ground is}} as seen from here, the rest is a guess and dimmed.',
+  photographBlurred: 'Blur only where the distance is known; no distortion, falloff or exposure.',
   photographPlain: 'Photograph of the place: no blur, distortion, falloff or exposure is drawn in it.',
   photographShowsNothing: 'The photograph shows nothing of this frame.',
   photographCovers: 'The photograph covers the frame.',
