@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
+import sharp from 'sharp';
 import { jobSummarySchema } from '@gangway/contract/job';
 import { expect, openSetup, saved, stored, test, type Gangway } from './gangway';
 import { violations } from './accessible';
@@ -159,6 +160,82 @@ test('a photograph that replaces another is read as well', async ({ page, gangwa
   await page.getByRole('button', { name: /^Undo/ }).click();
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByTestId('plate-level')).toContainText('Pitched 12.');
+});
+
+/** How light a picture is so far down, left of its middle, 0 to 255. */
+async function lightOf(picture: Locator, down: number): Promise<number> {
+  const { data, info } = await sharp(await picture.screenshot())
+    .greyscale()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const row = Math.round(down * info.height);
+  const [from, to] = [Math.round(0.56 * info.width), Math.round(0.62 * info.width)];
+  return data.subarray(row * info.width + from, row * info.width + to).reduce((sum, light) => sum + light, 0) / (to - from);
+}
+
+test('from another place the photograph shows the front and the ground as from there, and calls the rest a guess', async ({
+  page,
+  gangway,
+}) => {
+  await openSetup(page, gangway, /^From a photograph: the tower/);
+  await page.getByRole('radio', { name: 'Position' }).click();
+  const distance = page.getByLabel('Distance', { exact: true });
+  await expect(distance).toBeVisible();
+  const picture = page.getByTestId('plate-picture');
+  await expect(picture).toHaveAttribute('data-drawn', 'yes', { timeout: 20_000 });
+  const words = page.getByRole('region', { name: 'Measurements in the picture' });
+  await expect(words).toContainText('The photograph ends');
+  const [skyHere, groundHere] = [await lightOf(picture, 0.55), await lightOf(picture, 0.9)];
+  await distance.fill('20');
+  await distance.press('Enter');
+  await expect(words).toContainText('The photograph was taken 4.30 m away');
+  await expect(words).toContainText('a guess and dimmed');
+  // The sky at the right is a guess, and drawn half as light; the paving before the front is not.
+  expect((await lightOf(picture, 0.55)) / skyHere).toBeLessThan(0.65);
+  expect((await lightOf(picture, 0.9)) / groundHere).toBeGreaterThan(0.8);
+  // On the card the frame is not outlined then, which it says.
+  await page.getByRole('radio', { name: 'Card' }).click();
+  const card = page.getByTestId('plate-on-card');
+  await expect(card).toContainText('Photographed 4.30 m from here');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(card).not.toContainText('Photographed');
+  await expect(card).toContainText('11.0 mm of rise');
+});
+
+test.describe('after the shoot', () => {
+  test.use({ allowErrors: /422/ });
+  test('a frame that was taken is laid over the plan, which says what was done differently', async ({ page, gangway }) => {
+    test.slow();
+    await openSetup(page, gangway, /^From a photograph: the tower/);
+    await page.getByRole('radio', { name: 'Position' }).click();
+    await page.getByRole('link', { name: 'Open the plate' }).click();
+    await page.getByText('After the shoot').click();
+    await page.getByRole('button', { name: 'Lay hydraulic-tower-taken.jpg over the plan' }).click();
+    const taken = page.getByTestId('taken');
+    // The demo's frame was drawn 0.8° to the right of the plan and pitched 0.6° up.
+    await expect(taken).toContainText(/Camera yawed 0\.[789]\d° right of the plan/u, { timeout: 60_000 });
+    await expect(taken).toContainText(/Camera pitched 0\.[4-8]\d° up from the plan/u);
+    await expect(taken).toContainText('No certain difference in');
+    const frame = page.getByTestId('taken-frame');
+    await expect(frame).toHaveCSS('clip-path', 'inset(0px 50% 0px 0px)');
+    // The line follows the hand.
+    const box = await frame.boundingBox();
+    if (!box) throw new Error('no frame');
+    await page.mouse.move(box.x + box.width / 2, box.y + 200);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 4, box.y + 220, { steps: 4 });
+    await page.mouse.up();
+    await expect(frame).toHaveCSS('clip-path', /inset\(0px 7[45]\.?\d*% 0px 0px\)/u);
+    await page.getByRole('radio', { name: 'Blink' }).click();
+    await expect(frame).toHaveCSS('opacity', '0');
+    await expect(frame).toHaveCSS('opacity', '1');
+    expect(await violations(page)).toEqual([]);
+    // Another photograph of the same shape, but of another place.
+    await page.getByLabel('Choose a frame…').setInputFiles(`${FOLDER}/plate-01-08.jpg`);
+    await expect(taken).toContainText('The frame could not be compared: The frame is 1200 × 1600 px', { timeout: 60_000 });
+    await taken.getByRole('button', { name: 'Back to the photograph' }).click();
+    await expect(page.locator('[data-line=upright]').first()).toBeVisible();
+  });
 });
 
 test('the frames of other rigs are outlined on the photograph, and one of them is put on the bench', async ({ page, gangway }) => {

@@ -27,6 +27,11 @@ const PHOTOGRAPHS = [
     name: 'From a photograph: the tower',
     movements: { riseMm: 11, shiftMm: 0 },
     stance: { asideM: 5, yawDeg: -9, pitchDeg: 12.4, rollDeg: -0.9, cameraHeightM: 1.62 },
+    // The frame that was taken in the end: what was done otherwise than planned.
+    taken: {
+      file: 'hydraulic-tower-taken.jpg',
+      off: { asideM: -0.3, distanceM: -0.45, cameraHeightM: 0.06, yawDeg: 0.8, pitchDeg: 0.6, rollDeg: -0.4 },
+    },
   },
   {
     setup: /^Ropewalk front/,
@@ -113,20 +118,38 @@ function between({ data, wide, high }, x, y, channel) {
   return (at(x0, y0) * (1 - fx) + at(x0 + 1, y0) * fx) * (1 - fy) + (at(x0, y0 + 1) * (1 - fx) + at(x0 + 1, y0 + 1) * fx) * fy;
 }
 
-/** As a small lens and a sensor record it. */
-function asTaken(source) {
+/** As a lens and a sensor record it. */
+function asTaken(source, { wide, high, barrel }) {
   const noise = noiseFrom(4);
-  const data = Buffer.alloc(3 * WIDE * HIGH);
-  const far = Math.hypot(WIDE, HIGH) / 2;
-  for (let v = 0; v < HIGH; v++)
-    for (let u = 0; u < WIDE; u++) {
-      const [x, y] = [u + 0.5 - WIDE / 2, v + 0.5 - HIGH / 2];
-      const k = 1 + BARREL * ((x * x + y * y) / far ** 2 - 1);
-      const [sx, sy] = [((x * k) / WIDE + 0.5) * source.wide - 0.5, ((y * k) / HIGH + 0.5) * source.high - 0.5];
+  const data = Buffer.alloc(3 * wide * high);
+  const far = Math.hypot(wide, high) / 2;
+  for (let v = 0; v < high; v++)
+    for (let u = 0; u < wide; u++) {
+      const [x, y] = [u + 0.5 - wide / 2, v + 0.5 - high / 2];
+      const k = 1 + barrel * ((x * x + y * y) / far ** 2 - 1);
+      const [sx, sy] = [((x * k) / wide + 0.5) * source.wide - 0.5, ((y * k) / high + 0.5) * source.high - 0.5];
       for (let c = 0; c < 3; c++)
-        data[3 * (v * WIDE + u) + c] = Math.max(0, Math.min(255, Math.round(between(source, sx, sy, c) + NOISE * 1.7 * noise())));
+        data[3 * (v * wide + u) + c] = Math.max(0, Math.min(255, Math.round(between(source, sx, sy, c) + NOISE * 1.7 * noise())));
     }
-  return sharp(data, { raw: { width: WIDE, height: HIGH, channels: 3 } });
+  return sharp(data, { raw: { width: wide, height: high, channels: 3 } });
+}
+
+/** The frame of a setup as it was taken in the end, from the scene that was photographed: a little otherwise than planned. */
+async function takeFrame(page, { url, jobId, taken, settings, planned, phone }) {
+  const { off } = taken;
+  const scene = {
+    ...settings.scene,
+    asideM: phone.asideM + off.asideM,
+    distanceM: phone.distanceM + off.distanceM,
+    cameraHeightM: phone.cameraHeightM + off.cameraHeightM,
+    yawDeg: phone.yawDeg + planned.scene.yawDeg + off.yawDeg,
+    pitchDeg: off.pitchDeg,
+    rollDeg: off.rollDeg,
+  };
+  const { movements } = planned;
+  const source = await drawn(page, url, jobId, { ...settings, scene, movements, mosaic: null, pins: [], focusM: scene.distanceM });
+  const [wide, high] = source.wide > source.high ? [1350, 900] : [900, 1350];
+  await asTaken(source, { wide, high, barrel: 0 }).jpeg({ quality: 84 }).toFile(join(folder, taken.file));
 }
 
 /** A whole sphere from its looks, each place from the one that looks at it most straight. */
@@ -221,7 +244,10 @@ async function planned(page, url, jobId, { file, name, settings, amend, front })
   const { id } = await made.json();
   await page.goto(`${url}/jobs/${jobId}/setups/${id}/plate`);
   await page.getByLabel('Choose a photograph…').setInputFiles(join(folder, file));
-  await page.getByTestId('plate-level').getByText('Pitched').waitFor({ timeout: 60_000 });
+  await page
+    .getByTestId('plate-level')
+    .getByText(/Pitched|Held level/u)
+    .waitFor({ timeout: 60_000 });
   await page.locator('[data-saving=saved]').waitFor();
   await page.goto(`${url}/jobs`);
   await put(url, id, (stored) => ({ ...stored, plate: amend(stored.plate) }));
@@ -249,10 +275,10 @@ await main(async () => {
     const settingsOf = (name) => job.setups.find((setup) => name.test(setup.name)).settings;
     const page = await browser.newPage({ viewport: { width: 2700, height: 2250 } });
     const setups = [];
-    for (const { setup, file, name, stance, movements } of PHOTOGRAPHS) {
+    for (const { setup, file, name, stance, movements, taken } of PHOTOGRAPHS) {
       const seen = seenBy(settingsOf(setup), PHONE, stance);
       const source = await drawn(page, url, job.id, seen);
-      await asTaken(source)
+      await asTaken(source, { wide: WIDE, high: HIGH, barrel: BARREL })
         .withExif({ IFD2: { FocalLengthIn35mmFilm: '26', PixelXDimension: String(WIDE), PixelYDimension: String(HIGH) } })
         .jpeg({ quality: 84 })
         .toFile(join(folder, file));
@@ -266,7 +292,9 @@ await main(async () => {
       // Square to the front, as one would stand, where it is not seen along itself.
       const squareDeg = Math.round(-10 * stored.scene.subject.turnDeg) / 10;
       const yawDeg = Math.abs(squareDeg) < 30 ? squareDeg : 0;
-      setups.push(entry({ name, file, setup }, { ...stored, scene: { ...stored.scene, yawDeg } }));
+      const square = { ...stored, scene: { ...stored.scene, yawDeg } };
+      if (taken) await takeFrame(page, { url, jobId: job.id, taken, settings: settingsOf(setup), planned: square, phone: seen.scene });
+      setups.push({ ...entry({ name, file, setup }, square), taken: taken?.file ?? null });
     }
     const loft = settingsOf(SPHERE.setup);
     const square = { focalMm: SPHERE.focalMm, widthMm: SPHERE.sideMm, heightMm: SPHERE.sideMm };
@@ -282,7 +310,7 @@ await main(async () => {
       amend: (plate) => ({ ...plate, from: { distanceM, asideM, cameraHeightM } }),
       front: false,
     });
-    setups.push(entry(SPHERE, settings));
+    setups.push({ ...entry(SPHERE, settings), taken: null });
     writeFileSync(join(folder, 'plates.json'), `${JSON.stringify(setups)}\n`);
   });
 });

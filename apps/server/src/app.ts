@@ -21,6 +21,7 @@ import { archiveUpload, archiveRoutes } from './log/archive';
 import { attachmentUpload, logRoutes } from './log/routes';
 import { pages, strictHeaders } from './page';
 import { plateRoutes } from './plate/routes';
+import { takenRoutes } from './plate/takenRoute';
 import { frameUpload, proofRoutes, type ProofParts } from './proof/routes';
 import { answerErrors, unknownRoute } from './httpError';
 import { purgeRoutes } from './purge';
@@ -85,6 +86,7 @@ export function createApi({ db, proof, space, ending, backup, lane, print = prin
       proofRoutes(db, { ...proof, ending }),
       logRoutes(db, proof),
       plateRoutes(db, proof),
+      takenRoutes({ db, ...proof }),
       archiveRoutes(db, proof),
       purgeRoutes(db, proof.store),
     );

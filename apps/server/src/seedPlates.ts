@@ -24,20 +24,31 @@ export async function seedPlates(db: Db, store: Store, folder: string): Promise<
   if (!job) return;
   const said: unknown = JSON.parse(await readFile(join(folder, 'plates.json'), 'utf8'));
   const now = Date.now();
-  for (const [order, { name, file, settings }] of demoPlates(said).entries()) {
-    const path = join(folder, file);
-    const picture = await pictureIn(path);
-    if (!picture) throw new Error(`${file} is not a picture`);
-    const [id, setupId] = [randomUUID(), randomUUID()];
-    const bytes = await readFile(path);
-    const { mime, extension, width, height } = picture;
-    const storeKey = `attachments/${id}/file.${extension}`;
-    const sha256 = createHash('sha256').update(bytes).digest('hex');
-    await storeOwned(db, store, [{ key: storeKey, path }], async (tx) => {
-      await tx.insert(setups).values({ id: setupId, jobId: job.id, name, ...setupColumns(settings(id)), createdAt: new Date(now + order) });
-      await tx
-        .insert(attachments)
-        .values({ id, jobId: job.id, setupId, shotId: null, name: file, mime, bytes: bytes.length, sha256, width, height, storeKey });
-    });
+  for (const [order, { name, file, taken, settings }] of demoPlates(said).entries()) {
+    const [plate, frame] = [await pictureOf(folder, file), taken === null ? null : await pictureOf(folder, taken)];
+    const setupId = randomUUID();
+    const pictures = frame ? [plate, frame] : [plate];
+    await storeOwned(
+      db,
+      store,
+      pictures.map(({ row: { storeKey }, path }) => ({ key: storeKey, path })),
+      async (tx) => {
+        const createdAt = new Date(now + order);
+        await tx.insert(setups).values({ id: setupId, jobId: job.id, name, ...setupColumns(settings(plate.row.id)), createdAt });
+        await tx.insert(attachments).values(pictures.map(({ row }) => ({ ...row, jobId: job.id, setupId, shotId: null })));
+      },
+    );
   }
+}
+
+/** A photograph of the demo, and what is stored of it. */
+async function pictureOf(folder: string, name: string) {
+  const path = join(folder, name);
+  const picture = await pictureIn(path);
+  if (!picture) throw new Error(`${name} is not a picture`);
+  const id = randomUUID();
+  const bytes = await readFile(path);
+  const { mime, extension, width, height } = picture;
+  const sha256 = createHash('sha256').update(bytes).digest('hex');
+  return { path, row: { id, name, mime, bytes: bytes.length, sha256, width, height, storeKey: `attachments/${id}/file.${extension}` } };
 }

@@ -17,6 +17,8 @@ const demoPlatesSchema = z.array(
     movements: movementsSchema,
     scene: sceneSchema,
     plate: z.unknown(),
+    /** The frame that was taken in the end, beside the file too; `null` for none. */
+    taken: z.string().nullable(),
   }),
 );
 
@@ -24,19 +26,22 @@ const demoPlatesSchema = z.array(
 export interface DemoPlate {
   readonly name: string;
   readonly file: string;
+  /** The frame that was taken in the end; `null` for none. */
+  readonly taken: string | null;
   /** Its settings, once the photograph has an id. */
   readonly settings: (pictureId: string) => StoredSettings;
 }
 
 /** The demo setups that are planned on photographs, from the file that lies beside these. */
 export function demoPlates(file: unknown): readonly DemoPlate[] {
-  return demoPlatesSchema.parse(file).map(({ name, file: picture, of, movements, scene, plate }) => {
+  return demoPlatesSchema.parse(file).map(({ name, file: picture, of, movements, scene, plate, taken }) => {
     const like = DEMO_SETUPS.find((setup) => setup.name.startsWith(of));
     if (!like) throw new Error(`there is no demo setup “${of}”`);
     const { rig, orientation, fNumber } = like.settings;
     return {
       name,
       file: picture,
+      taken,
       settings: (pictureId) =>
         storedSettings({
           ...centredSetup(rig, orientation),

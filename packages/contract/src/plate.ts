@@ -65,3 +65,13 @@ export const plateReadingSchema = z.strictObject({
   lines: z.array(line),
 });
 export type PlateReading = z.infer<typeof plateReadingSchema>;
+
+/** Places that a frame that was taken and the photograph of the place both show, as the server found them. */
+export const takenReadingSchema = z.strictObject({
+  /** Of the frame, upright. */
+  widthPx: side,
+  heightPx: side,
+  /** In the photograph, then in the frame, px. */
+  matches: z.array(line),
+});
+export type TakenReading = z.infer<typeof takenReadingSchema>;

@@ -1,6 +1,6 @@
-import type { Codes, Cv as Package, EdgesFromSlopes } from './opencvBox';
+import type { Codes, Cv as Package, EdgesFromSlopes, FeatureFinders } from './opencvBox';
 
-export type Cv = Package & EdgesFromSlopes;
+export type Cv = Package & EdgesFromSlopes & FeatureFinders;
 
 let loading: Promise<{ readonly cv: Cv }> | null = null;
 

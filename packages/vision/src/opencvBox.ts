@@ -10,6 +10,9 @@ export interface Codes {
   readonly BORDER_REPLICATE: number;
   readonly RETR_LIST: number;
   readonly CHAIN_APPROX_NONE: number;
+  readonly CV_64FC2: number;
+  readonly NORM_HAMMING: number;
+  readonly RANSAC: number;
 }
 
 /** Canny's edges from the slopes across and down, named so in the bindings and missing in the types. */
@@ -19,5 +22,35 @@ export interface EdgesFromSlopes {
   ) => void;
 }
 
+/** A feature of a picture: where it is, px from the middle of the first pixel, and how strong. */
+export interface Feature {
+  readonly pt: { readonly x: number; readonly y: number };
+  readonly response: number;
+}
+
+/** A feature of one picture that looks like one of another. */
+export interface FeatureMatch {
+  readonly queryIdx: number;
+  readonly trainIdx: number;
+  readonly distance: number;
+}
+
+/** A list of the package. */
+export interface ListOf<T> {
+  readonly size: () => number;
+  readonly get: (i: number) => T;
+  readonly delete: () => void;
+}
+
+/** Finds features and describes them; missing in the types. */
+export interface FeatureFinders {
+  readonly AKAZE: new () => {
+    readonly detectAndCompute: (picture: OpenCv.Mat, mask: OpenCv.Mat, points: OpenCv.KeyPointVector, descriptors: OpenCv.Mat) => void;
+    readonly delete: () => void;
+  };
+}
+
 /** The computer-vision package in a box: it has a `then` of its own, so that a promise of it, or of a module that exports it as it is, never ends. */
-export const box: { readonly cv: Cv & EdgesFromSlopes } = { cv: opencv as unknown as Cv & EdgesFromSlopes };
+export const box: { readonly cv: Cv & EdgesFromSlopes & FeatureFinders } = {
+  cv: opencv as unknown as Cv & EdgesFromSlopes & FeatureFinders,
+};

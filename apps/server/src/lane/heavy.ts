@@ -14,6 +14,7 @@ const MANY_SETUPS = 60;
 const LONG: readonly (readonly [method: string, path: RegExp])[] = [
   ['GET', /^\/jobs\/[^/]+\/(?:archive|cards\.pdf)$/u],
   ['GET', /^\/attachments\/[^/]+\/plate$/u],
+  ['GET', /^\/setups\/[^/]+\/taken\/[^/]+$/u],
   ['POST', /^\/settle$/u],
 ];
 

@@ -1,4 +1,4 @@
-import { plateReadingSchema, type PlateReading } from '@gangway/contract/plate';
+import { plateReadingSchema, takenReadingSchema, type PlateReading, type TakenReading } from '@gangway/contract/plate';
 import { outbox } from './outbox/page';
 
 /** Whether a photograph still waits on this device to be sent; throws where the server refused it, as only the photographer can go on then. */
@@ -13,13 +13,16 @@ const LOOK_MS = 250;
 
 const readings = new Map<string, Promise<PlateReading>>();
 
-async function read(id: string): Promise<PlateReading> {
+/** What the server answers of a photograph, once that has arrived. */
+async function answerOf(id: string, path: string): Promise<unknown> {
   while (waits(id)) await new Promise((resolve) => setTimeout(resolve, LOOK_MS));
-  const answer = await fetch(`/api/attachments/${id}/plate`);
+  const answer = await fetch(path);
   const body: unknown = await answer.json();
   if (!answer.ok) throw new Error((body as { readonly detail?: string }).detail ?? answer.statusText);
-  return plateReadingSchema.parse(body);
+  return body;
 }
+
+const read = async (id: string): Promise<PlateReading> => plateReadingSchema.parse(await answerOf(id, `/api/attachments/${id}/plate`));
 
 /** What the server reads from an attached photograph, once it has arrived; asked for once, and again after a failure. */
 export function plateReading(id: string): Promise<PlateReading> {
@@ -29,4 +32,9 @@ export function plateReading(id: string): Promise<PlateReading> {
   readings.set(id, asked);
   asked.catch(() => readings.delete(id));
   return asked;
+}
+
+/** Places that a frame that was taken shares with the photograph that its setup is planned on. */
+export async function takenReading(setupId: string, frameId: string): Promise<TakenReading> {
+  return takenReadingSchema.parse(await answerOf(frameId, `/api/setups/${setupId}/taken/${frameId}`));
 }

@@ -1,7 +1,7 @@
 import type { ShiftPosition } from '../model/movements';
 import { turnedAbout } from '../scene/turnedAbout';
 import { cameraAxes, turnedToCamera, turnedToWorld, type Placed } from '../space/pose';
-import type { Vec3 } from '../space/vector';
+import { minus, scaled, type Vec3 } from '../space/vector';
 import { pixelOf, type Pixel, type PlateProjection } from './pixel';
 import type { OnBack, Turned } from './throughRig';
 
@@ -38,28 +38,29 @@ export interface MetPlane {
  * @example
  * metPlane({ plateAt: [0, 1.6, -20], front: { widthM: 10, heightM: 8, turnDeg: 0 } }, [2, 1.6, -10], [0, 0, 1]) // => {on: 'front', times: 10}
  */
-export function metPlane({ plateAt, front }: KnownPlace, at: Vec3, ray: Vec3): MetPlane {
-  const ground = at[1] > 0 && ray[1] < 0 ? at[1] / -ray[1] : null;
-  const met = front && metFront(front, plateAt, at, ray);
-  if (!met) return ground === null ? { on: 'guess', times: null } : { on: 'ground', times: ground };
-  if (ground !== null && ground < met.times) return { on: 'ground', times: ground };
-  return { on: met.within ? 'front' : 'guess', times: met.times };
+export function metPlane(place: KnownPlace, at: Vec3, ray: Vec3): MetPlane {
+  return planesSeenFrom(place, at)(ray);
 }
 
-function metFront(
-  { widthM, heightM, turnDeg }: UprightFront,
-  plateAt: Vec3,
-  at: Vec3,
-  ray: Vec3,
-): { times: number; within: boolean } | null {
+/** As `metPlane`, for many rays from one place. */
+export function planesSeenFrom({ plateAt, front }: KnownPlace, at: Vec3): (ray: Vec3) => MetPlane {
   // As if the front stood square: its plane is z = 0 then.
-  const squared = turnedAbout(-turnDeg);
-  const [from, along, taken] = [squared(at), squared(ray), squared(plateAt)];
-  const times = -from[2] / along[2];
-  if (!(times > 0) || !Number.isFinite(times) || from[2] * taken[2] <= 0) return null;
-  const [x, y] = [from[0] + times * along[0], from[1] + times * along[1]];
-  return { times, within: Math.abs(x) <= widthM / 2 && y >= 0 && y <= heightM };
+  const squared = turnedAbout(-(front?.turnDeg ?? 0));
+  const [from, taken, right, away] = [squared(at), squared(plateAt), squared([1, 0, 0]), squared([0, 0, 1])];
+  const [x0, y0, z0] = from;
+  const faces = front !== null && z0 * taken[2] > 0;
+  const [halfM, heightM] = [(front?.widthM ?? 0) / 2, front?.heightM ?? 0];
+  return (ray) => {
+    const ground = y0 > 0 && ray[1] < 0 ? y0 / -ray[1] : Infinity;
+    const wall = faces ? -z0 / (ray[0] * right[2] + ray[2] * away[2]) : -1;
+    if (!(wall > 0 && wall < Infinity)) return ground === Infinity ? SKY : { on: 'ground', times: ground };
+    if (ground < wall) return { on: 'ground', times: ground };
+    const [x, y] = [x0 + wall * (ray[0] * right[0] + ray[2] * away[0]), y0 + wall * ray[1]];
+    return { on: Math.abs(x) <= halfM && y >= 0 && y <= heightM ? 'front' : 'guess', times: wall };
+  };
 }
+
+const SKY: MetPlane = { on: 'guess', times: null };
 
 /** A place of a photograph, and what is known of it. */
 export interface LookedUp {
@@ -98,15 +99,9 @@ export function fromElsewhere(
   { from, imageMm, riseMm, shiftMm }: PlacedRig,
   [xMm, yMm]: OnBack,
 ): LookedUp {
-  const { direction, on } = seenFromPlate(place, from.at, turnedToWorld(from.axes, [xMm + shiftMm, yMm + riseMm, imageMm]));
-  return { pixel: pixelOf(plate, turnedToCamera(cameraAxes(held), direction)), on };
-}
-
-/** The direction from where a photograph was taken to what a ray of a camera at `at` meets, in the world, and what is known of that. */
-export function seenFromPlate(place: KnownPlace, at: Vec3, ray: Vec3): { readonly direction: Vec3; readonly on: MetPlane['on'] } {
-  const { on, times } = metPlane(place, at, ray);
+  const ray = turnedToWorld(from.axes, [xMm + shiftMm, yMm + riseMm, imageMm]);
+  const { on, times } = metPlane(place, from.at, ray);
   // The sky is so far away that it looks the same from everywhere.
-  if (times === null) return { direction: ray, on };
-  const { plateAt } = place;
-  return { direction: [at[0] + ray[0] * times - plateAt[0], at[1] + ray[1] * times - plateAt[1], at[2] + ray[2] * times - plateAt[2]], on };
+  const direction = times === null ? ray : minus(minus(scaled(ray, times), place.plateAt), scaled(from.at, -1));
+  return { pixel: pixelOf(plate, turnedToCamera(cameraAxes(held), direction)), on };
 }

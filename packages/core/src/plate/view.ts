@@ -1,7 +1,7 @@
 import type { FrameSize } from '../model/frame';
-import { cameraAxes, turnedToCamera, turnedToWorld } from '../space/pose';
-import type { Vec3 } from '../space/vector';
-import { seenFromPlate, type KnownPlace } from './elsewhere';
+import { cameraAxes, turnedToCamera, type CameraAxes } from '../space/pose';
+import { minus, type Vec3 } from '../space/vector';
+import { planesSeenFrom, type KnownPlace } from './elsewhere';
 import { pixelOf, type PlateProjection } from './pixel';
 import type { RigThere, Turned } from './throughRig';
 
@@ -62,19 +62,34 @@ export function seenThroughRig(
 ): SeenThroughRig {
   const heightPx = Math.max(1, Math.round((widthPx * frame.heightMm) / frame.widthMm));
   const rgb = new Uint8Array(widthPx * heightPx * 3);
-  const [from, to] = [cameraAxes(rig.turned), cameraAxes(held)];
-  const [scaleX, scaleY] = [photograph.widthPx / plate.widthPx, photograph.heightPx / plate.heightPx];
   const { widthPx: wide, heightPx: high, rgb: source } = photograph;
+  const [scaleX, scaleY] = [wide / plate.widthPx, high / plate.heightPx];
+  const [toWorld, toPlate] = [cameraAxes(rig.turned), cameraAxes(held)];
+  const inWorld = raysOf(toWorld, rig.imageMm);
+  const asSeen = raysOf(
+    {
+      right: turnedToCamera(toPlate, toWorld.right),
+      up: turnedToCamera(toPlate, toWorld.up),
+      forward: turnedToCamera(toPlate, toWorld.forward),
+    },
+    rig.imageMm,
+  );
+  const meets = place && rigAt ? planesSeenFrom(place, rigAt) : null;
+  const away = place && rigAt ? turnedToCamera(toPlate, minus(rigAt, place.plateAt)) : null;
   let [covered, guessed] = [0, 0];
   for (let row = 0; row < heightPx; row++) {
-    const yMm = frame.heightMm * (0.5 - (row + 0.5) / heightPx);
+    const y = frame.heightMm * (0.5 - (row + 0.5) / heightPx) + rig.riseMm;
     for (let column = 0; column < widthPx; column++) {
-      const xMm = frame.widthMm * ((column + 0.5) / widthPx - 0.5);
-      const ray = turnedToWorld(from, [xMm + rig.shiftMm, yMm + rig.riseMm, rig.imageMm]);
-      const { direction, on } = place && rigAt ? seenFromPlate(place, rigAt, ray) : { direction: ray, on: null };
-      const at = pixelOf(plate, turnedToCamera(to, direction));
+      const x = frame.widthMm * ((column + 0.5) / widthPx - 0.5) + rig.shiftMm;
+      const met = meets?.(inWorld(x, y));
+      const on = met?.on ?? null;
+      const ray = asSeen(x, y);
+      const times = met?.times ?? null;
+      // The sky is so far away that it looks the same from everywhere.
+      const at = pixelOf(plate, away === null || times === null ? ray : plusTimes(away, ray, times));
       const out = 3 * (row * widthPx + column);
-      const [u, v] = at === null ? [-1, -1] : [at[0] * scaleX, at[1] * scaleY];
+      const u = at === null ? -1 : at[0] * scaleX;
+      const v = at === null ? -1 : at[1] * scaleY;
       if (u < 0 || v < 0 || u > wide || v > high) {
         rgb.fill((row + column) % HATCH_EVERY_PX < HATCH_PX ? HATCH_LIGHT : HATCH_DARK, out, out + 3);
         continue;
@@ -83,12 +98,17 @@ export function seenThroughRig(
       const light = on === 'guess' ? GUESS_LIGHT : 1;
       if (on === 'guess') guessed++;
       // Pixels have their middles at halves; a sphere goes on round its edge.
-      const [x, y] = [u - 0.5, Math.min(high - 1, Math.max(0, v - 0.5))];
-      const [x0, y0] = [Math.floor(x), Math.floor(y)];
-      const [fx, fy] = [x - x0, y - y0];
+      const px = u - 0.5;
+      const py = Math.min(high - 1, Math.max(0, v - 0.5));
+      const x0 = Math.floor(px);
+      const y0 = Math.floor(py);
+      const fx = px - x0;
+      const fy = py - y0;
       const columnAt = (k: number): number => (plate.kind === 'sphere' ? (k + wide) % wide : Math.min(wide - 1, Math.max(0, k)));
-      const [left, right] = [columnAt(x0), columnAt(x0 + 1)];
-      const [above, below] = [y0 * wide, Math.min(high - 1, y0 + 1) * wide];
+      const left = columnAt(x0);
+      const right = columnAt(x0 + 1);
+      const above = y0 * wide;
+      const below = Math.min(high - 1, y0 + 1) * wide;
       for (let c = 0; c < 3; c++) {
         const value = (k: number): number => source[3 * k + c] ?? 0;
         const upper = value(above + left) * (1 - fx) + value(above + right) * fx;
@@ -100,3 +120,11 @@ export function seenThroughRig(
   const all = widthPx * heightPx;
   return { picture: { widthPx, heightPx, rgb }, covered: covered / all, guessed: guessed / all };
 }
+
+/** The rays of places of the back, mm over the foot of the lens, by the axes of the back. */
+function raysOf({ right, up, forward }: CameraAxes, imageMm: number): (x: number, y: number) => Vec3 {
+  const part = (i: 0 | 1 | 2, x: number, y: number): number => right[i] * x + up[i] * y + forward[i] * imageMm;
+  return (x, y) => [part(0, x, y), part(1, x, y), part(2, x, y)];
+}
+
+const plusTimes = (a: Vec3, b: Vec3, times: number): Vec3 => [a[0] + b[0] * times, a[1] + b[1] * times, a[2] + b[2] * times];

@@ -86,4 +86,6 @@ export const plateText = catalogue({
     'The file does not say how wide the picture sees: enter the 35 mm equivalent of its focal length (main camera of a phone: 24–28 mm).',
   moreThanNothing: '{name} must be more than 0; you entered {value}.',
   noLinesFound: 'No lines were found that stand upright: give pitch and roll.',
+  otherShape:
+    'The frame is {width} × {height} px; the plan has {widthMm} × {heightMm} mm. Choose the whole frame, not a part of it, and check portrait or landscape.',
 });

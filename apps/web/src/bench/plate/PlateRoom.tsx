@@ -1,12 +1,13 @@
 import { plateText } from '@gangway/messages/web/bench/plate';
 import { ToggleGroup } from 'radix-ui';
 import { useMemo, useState } from 'react';
-import { useParams } from 'react-router';
+import { useParams, useSearchParams } from 'react-router';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import type { Pixel, Plate } from '@gangway/core/model/plate';
 import type { Rig } from '@gangway/core/model/rig';
 import { knownPlate } from '@gangway/core/plate/known';
 import { TextLink } from '../../ui/TextButton';
+import { AfterPanel } from './AfterPanel';
 import { ChooseFile } from './ChooseFile';
 import { framesOn } from './frames';
 import { FrontPanel } from './FrontPanel';
@@ -16,6 +17,7 @@ import { PhotographPanel } from './PhotographPanel';
 import { plateEdit } from './plateEdit';
 import { PlateSheet } from './PlateSheet';
 import { RigsPanel } from './RigsPanel';
+import { TakenSheet } from './TakenSheet';
 import { TOOLS, type ToolDefinition } from './tools';
 import { usePlateReading } from './usePlateReading';
 
@@ -43,6 +45,8 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
   const [refused, setRefused] = useState<string | null>(null);
   const [framed, setFramed] = useState<readonly Rig[]>([]);
   const frames = useMemo(() => framesOn(geometry, framed), [geometry, framed]);
+  const [search, setSearch] = useSearchParams();
+  const frameId = search.get('frame');
   const reading = usePlateReading(plate);
   const tool = TOOLS.find(({ id }) => id === toolId) ?? TOOLS[0];
   if (!tool) throw new Error('there are no tools');
@@ -57,34 +61,39 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
   return (
     <main className="grid min-h-0 grow lg:grid-cols-[minmax(0,1fr)_24rem]">
       <section aria-label={plateText.plate} className="flex min-h-[60dvh] min-w-0 flex-col">
-        <div className="grid gap-1 p-2">
-          <ToggleGroup.Root
-            type="single"
-            value={tool.id}
-            aria-label={plateText.tools}
-            onValueChange={(value) => {
-              const next = TOOLS.find(({ id }) => id === value);
-              if (!next) return;
-              setToolId(next.id);
-              setRefused(null);
-            }}
-            className="inline-flex max-w-full justify-self-start overflow-x-auto rounded-md border border-rule text-sm"
-          >
-            {TOOLS.map(({ id, name }) => (
-              <ToggleGroup.Item
-                key={id}
-                value={id}
-                className="min-h-8 shrink-0 px-2.5 font-medium not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-11"
+        {frameId !== null && <TakenSheet geometry={geometry} frameId={frameId} />}
+        {frameId === null && (
+          <>
+            <div className="grid gap-1 p-2">
+              <ToggleGroup.Root
+                type="single"
+                value={tool.id}
+                aria-label={plateText.tools}
+                onValueChange={(value) => {
+                  const next = TOOLS.find(({ id }) => id === value);
+                  if (!next) return;
+                  setToolId(next.id);
+                  setRefused(null);
+                }}
+                className="inline-flex max-w-full justify-self-start overflow-x-auto rounded-md border border-rule text-sm"
               >
-                {name}
-              </ToggleGroup.Item>
-            ))}
-          </ToggleGroup.Root>
-          <p role="status" className={`min-h-4 min-w-0 text-xs ${(refused ?? needs) ? 'font-medium text-fails' : 'text-ink-soft'}`}>
-            {refused ?? needs ?? tool.hint}
-          </p>
-        </div>
-        <PlateSheet plate={plate} known={known} tool={tool} frames={frames} onDrawn={onDrawn} onRefused={setRefused} />
+                {TOOLS.map(({ id, name }) => (
+                  <ToggleGroup.Item
+                    key={id}
+                    value={id}
+                    className="min-h-8 shrink-0 px-2.5 font-medium not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-11"
+                  >
+                    {name}
+                  </ToggleGroup.Item>
+                ))}
+              </ToggleGroup.Root>
+              <p role="status" className={`min-h-4 min-w-0 text-xs ${(refused ?? needs) ? 'font-medium text-fails' : 'text-ink-soft'}`}>
+                {refused ?? needs ?? tool.hint}
+              </p>
+            </div>
+            <PlateSheet plate={plate} known={known} tool={tool} frames={frames} onDrawn={onDrawn} onRefused={setRefused} />
+          </>
+        )}
       </section>
       <aside className="min-h-0 overflow-y-auto border-hairline bg-sheet p-4 text-sm max-lg:border-t lg:border-l">
         <h2 className="text-base font-semibold">{plateText.plateTitle}</h2>
@@ -93,6 +102,11 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
         <MeasurePanel plate={plate} known={known} />
         <FrontPanel plate={plate} known={known} scene={geometry.settings.scene} />
         <RigsPanel own={geometry.settings.rig} framed={framed} onFramed={setFramed} />
+        <AfterPanel
+          geometry={geometry}
+          frameId={frameId}
+          onFrame={(id) => setSearch(id === null ? {} : { frame: id }, { replace: true })}
+        />
         <p className="mt-4 flex flex-wrap gap-x-4">
           <TextLink to={back.replace('step=position', 'step=frame')} className="font-medium">
             {plateText.lookThrough}

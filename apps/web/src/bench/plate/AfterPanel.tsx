@@ -1,0 +1,122 @@
+import { plateText } from '@gangway/messages/web/bench/plate';
+import { say } from '@gangway/messages/say';
+import { useParams } from 'react-router';
+import type { Geometry } from '@gangway/core/geometry/geometry';
+import { knownPlate } from '@gangway/core/plate/known';
+import { plateInView } from '@gangway/core/plate/inView';
+import { fixed } from '@gangway/core/words';
+import { api, errorSentence } from '../../store/api';
+import { attach } from '../../store/logWrites';
+import { ErrorNote } from '../../ui/ErrorNote';
+import { TextButton } from '../../ui/TextButton';
+import { PanelSection } from '../PanelSection';
+import { ChoosePicture } from './ChoosePicture';
+import { agreeingWords, differenceWords } from './takenWords';
+import { useTaken } from './useTaken';
+
+interface AfterPanelProps {
+  readonly geometry: Geometry;
+  /** The frame that is laid over the plan; `null` for none. */
+  readonly frameId: string | null;
+  readonly onFrame: (id: string | null) => void;
+}
+
+/** After the shoot: frames that were taken, to be laid over the plan, and what was done differently. */
+export function AfterPanel({ geometry, frameId, onFrame }: AfterPanelProps) {
+  const { jobId = '', setupId = '' } = useParams();
+  const { data: log, error, refetch } = api.useLogQuery(jobId);
+  const plateId = geometry.settings.plate?.pictureId;
+  const frames = (log?.attachments ?? []).filter((each) => each.setupId === setupId && each.id !== plateId);
+  if (!plateInView(geometry))
+    return (
+      <PanelSection title={plateText.after} help={plateText.afterHelp} folds="plate-after">
+        <p className="text-ink-soft">{plateText.afterNeedsLevel}</p>
+      </PanelSection>
+    );
+  return (
+    <PanelSection title={plateText.after} help={plateText.afterHelp} folds="plate-after">
+      {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
+      {log && frames.length === 0 && frameId === null && <p className="mb-1 text-ink-soft">{plateText.afterNone}</p>}
+      <ul className="mb-1.5 grid gap-1">
+        {frames.map(({ id, name }) => (
+          <li key={id} className="flex items-baseline gap-2">
+            <span className={`min-w-0 grow break-words ${id === frameId ? 'font-medium' : ''}`}>{name}</span>
+            {id !== frameId && (
+              <TextButton aria-label={say(plateText.afterShowNamed, { name })} onClick={() => onFrame(id)}>
+                {plateText.afterShow}
+              </TextButton>
+            )}
+          </li>
+        ))}
+      </ul>
+      {frameId !== null && <Differences geometry={geometry} setupId={setupId} frameId={frameId} onClose={() => onFrame(null)} />}
+      <ChoosePicture
+        label={plateText.afterChoose}
+        onChoose={async (file) => {
+          onFrame(await attach({ jobId, setupId, shotId: null }, file));
+          return null;
+        }}
+      />
+    </PanelSection>
+  );
+}
+
+function Differences({
+  geometry,
+  setupId,
+  frameId,
+  onClose,
+}: {
+  readonly geometry: Geometry;
+  readonly setupId: string;
+  readonly frameId: string;
+  readonly onClose: () => void;
+}) {
+  const taken = useTaken(geometry, setupId, frameId);
+  return (
+    <div className="mb-2" data-testid="taken">
+      {taken.state === 'comparing' && <p role="status">{plateText.afterComparing}</p>}
+      {taken.state === 'waiting' && <p role="status">{plateText.afterWaiting}</p>}
+      {taken.state === 'failed' && (
+        <p role="alert" className="text-fails">
+          {taken.why}
+        </p>
+      )}
+      {taken.state === 'compared' && <Compared geometry={geometry} taken={taken} />}
+      <TextButton onClick={onClose} className="mt-1">
+        {plateText.afterClose}
+      </TextButton>
+    </div>
+  );
+}
+
+function Compared({
+  geometry,
+  taken: { reading, found },
+}: {
+  readonly geometry: Geometry;
+  readonly taken: Extract<ReturnType<typeof useTaken>, { state: 'compared' }>;
+}) {
+  if (!found) return <p className="text-tight">{plateText.afterNoMatch}</p>;
+  const differences = differenceWords(found);
+  const agreeing = agreeingWords(found);
+  const { plate } = geometry.settings;
+  const unsure = plate !== null && (knownPlate(plate).level?.uncertaintyDeg ?? null) === null;
+  const px = (found.rmsMm * reading.widthPx) / geometry.wholeFrame.widthMm;
+  return (
+    <>
+      {differences.length === 0 && <p className="font-medium">{plateText.afterAsPlanned}</p>}
+      <ul className="tabular-nums">
+        {differences.map((words) => (
+          <li key={words}>{words}</li>
+        ))}
+      </ul>
+      {agreeing !== null && <p className="mt-1 text-ink-soft tabular-nums">{agreeing}</p>}
+      {unsure && <p className="mt-1 text-tight">{plateText.afterLevelUnknown}</p>}
+      {!found.placed && <p className="mt-1 text-tight">{plateText.afterNotPlaced}</p>}
+      <p className="mt-1 text-xs text-ink-soft tabular-nums">
+        {say(plateText.afterUsed, { n: found.used, px: fixed(px, 1) })} {plateText.afterAssumes}
+      </p>
+    </>
+  );
+}
