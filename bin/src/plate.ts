@@ -8,6 +8,7 @@ import type { Pixel, PlateProjection } from '@gangway/core/plate/pixel';
 import { plateEnds } from '@gangway/core/plate/ends';
 import { doubtedHeight } from '@gangway/core/plate/uncertain';
 import { seenThroughRig } from '@gangway/core/plate/view';
+import { isHeic, jpegOfHeic } from '@gangway/vision/heic';
 import { colourPicture, flatPlate, levelledPhotograph, pngOf, readPhotograph } from '@gangway/vision/photograph';
 import { refuse, write } from './streams';
 
@@ -55,11 +56,13 @@ function pairOf(name: string, typed: string): Pixel {
 }
 
 async function bytesOf(path: string): Promise<Buffer> {
+  let bytes: Buffer;
   try {
-    return await readFile(path);
+    bytes = await readFile(path);
   } catch (error) {
     throw wrong('not_read', 'file', say(cliPlateText.cannotRead, { error: error instanceof Error ? error.message : String(error) }));
   }
+  return isHeic(bytes) ? jpegOfHeic(bytes) : bytes;
 }
 
 interface HeldPlate {

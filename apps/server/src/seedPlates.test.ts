@@ -1,9 +1,13 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { demoPlates } from '@gangway/contract/demoPlates';
+import { takenReadingSchema } from '@gangway/contract/plate';
 import { setupSettingsSchema } from '@gangway/contract/setup';
 import { openedSettings } from '@gangway/contract/storedSetup';
+import { freshGeometry } from '@gangway/core/geometry/geometry';
 import { awayFromPlate } from '@gangway/core/plate/asFront';
+import { foundCamera, type CameraUnknown } from '@gangway/core/plate/foundCamera';
+import { plateInView } from '@gangway/core/plate/inView';
 import { knownPlate } from '@gangway/core/plate/known';
 import { eq } from 'drizzle-orm';
 import request from 'supertest';
@@ -58,13 +62,54 @@ describe('the demo setups that are planned on photographs', () => {
         .select()
         .from(attachments)
         .where(eq(attachments.jobId, job?.id ?? ''));
-      expect(rows).toHaveLength((await shipped()).length);
-      for (const { id, setupId, bytes } of rows) {
-        const [setup] = await db.select().from(setups).where(eq(setups.id, setupId));
-        expect((setup?.settings as { readonly plate: { readonly pictureId: string } }).plate.pictureId).toBe(id);
+      const taken = (await shipped()).flatMap(({ taken: frame }) => frame ?? []);
+      expect(rows).toHaveLength((await shipped()).length + taken.length);
+      for (const { id, setupId, bytes, name } of rows) {
         expect(bytes).toBeGreaterThan(50_000);
         await request(server.base).get(`/api/attachments/${id}/view?px=400`).expect(200);
+        const [setup] = await db.select().from(setups).where(eq(setups.id, setupId));
+        const { plate } = setup?.settings as { readonly plate: { readonly pictureId: string } };
+        expect(plate.pictureId === id).toBe(!taken.includes(name));
       }
+      // The frame that was taken tells how it was: as `scripts/demoPlates.mjs` has drawn it.
+      const frame = rows.find(({ name }) => name === taken[0]);
+      const answer = await request(server.base)
+        .get(`/api/setups/${frame?.setupId ?? ''}/taken/${frame?.id ?? ''}`)
+        .expect(200);
+      const { widthPx, heightPx, matches } = takenReadingSchema.parse(answer.body);
+      const [setup] = await db
+        .select()
+        .from(setups)
+        .where(eq(setups.id, frame?.setupId ?? ''));
+      const geometry = freshGeometry(openedSettings(setupSettingsSchema.parse(setup?.settings)));
+      const seen = plateInView(geometry);
+      if (!seen?.place || !geometry.back) throw new Error('the tower has no plate');
+      const { projection: plate, held, place } = seen;
+      const { widthMm, heightMm } = geometry.wholeFrame;
+      const found = foundCamera(
+        { plate, held, place },
+        { from: geometry.back, imageMm: geometry.imageMm, ...geometry.position },
+        matches.map(([u, v, x, y]) => ({
+          platePx: [u, v],
+          onBack: [(x / widthPx - 0.5) * widthMm, (0.5 - y / heightPx) * heightMm],
+        })),
+        0.2,
+      );
+      const off: readonly (readonly [CameraUnknown, number])[] = [
+        ['aheadM', 0.45],
+        ['asideM', -0.3],
+        ['upM', 0.06],
+        ['yawDeg', 0.8],
+        ['pitchDeg', 0.6],
+        ['rollDeg', -0.4],
+      ];
+      for (const [name, by] of off) {
+        const difference = found?.differences[name];
+        expect(Math.abs((difference?.by ?? NaN) - by)).toBeLessThan(3 * (difference?.doubt ?? NaN));
+      }
+      // Nobody is helped by a doubt that allows everything.
+      expect(found?.differences.pitchDeg.doubt).toBeLessThan(0.25);
+      expect(found?.differences.aheadM.doubt).toBeLessThan(0.5);
     } finally {
       await server.close();
     }

@@ -91,7 +91,7 @@ describe('a photograph that comes in', () => {
     const photograph = await readPhotograph(plain);
     expect(() => flatPlate(photograph, null)).toThrow('35 mm equivalent');
     expect(() => flatPlate({ ...photograph, panorama: 'other' }, 26)).toThrow('panorama');
-    await expect(readPhotograph(Buffer.from('no picture'))).rejects.toThrow('JPEG, PNG, TIFF or WebP');
+    await expect(readPhotograph(Buffer.from('no picture'))).rejects.toThrow('JPEG, HEIC, PNG, TIFF or WebP');
     // Of what is cut nobody knows where the lens pointed, however well its lines agree.
     const whole = readFileSync(fileOf('plate-01-05.jpg'));
     const part = await sharp(whole).extract({ left: 300, top: 100, width: 1300, height: 1100 }).jpeg().toBuffer();

@@ -1,4 +1,5 @@
 import { fixedNumber } from '@gangway/messages/number';
+import { CoreError } from '@gangway/core/errors';
 import { logText } from '@gangway/messages/server/log';
 import { say } from '@gangway/messages/say';
 import { randomUUID, createHash } from 'node:crypto';
@@ -22,6 +23,7 @@ import { loosen, removeLoose, storeOwned } from '../proof/store/ownedFiles';
 import type { Store } from '../proof/store/store';
 import { attachmentAnswer, shotAnswer } from './answers';
 import { logPage, nextLogVersion, noteAttachments, noteBack, noteRemoved } from './logPage';
+import { keptPicture } from './keptPicture';
 import { pictureIn } from './picture';
 
 export interface LogParts {
@@ -118,6 +120,9 @@ export function attachmentUpload(db: Db, { store, scratch }: LogParts): Router {
       );
       const { size } = await stat(path);
       if (size !== announced) throw new HttpError(400, 'aborted', say(logText.wasInterruptedBeforeItHad, { name }), { path: ['file'] });
+      const kept = await keptPicture(path, { name, bytes: size, sha256: hash.digest('hex') }).catch((error: unknown) => {
+        throw error instanceof CoreError ? new HttpError(422, error.code, `${name}: ${error.message}`, { path: ['file'] }) : error;
+      });
       const picture = await pictureIn(path);
       if (!picture)
         throw new HttpError(422, 'not_a_picture', say(logText.isNotAPictureThat, { name }), {
@@ -126,8 +131,7 @@ export function attachmentUpload(db: Db, { store, scratch }: LogParts): Router {
       const { mime, extension, width, height } = picture;
       // A key of this request’s own: the same photograph sent twice at once must not share a file that one of both removes.
       const storeKey = `attachments/${id}/${randomUUID()}.${extension}`;
-      const sha256 = hash.digest('hex');
-      const values = { id, jobId, setupId, shotId, name, mime, bytes: size, sha256, width, height, storeKey };
+      const values = { id, jobId, setupId, shotId, ...kept, mime, width, height, storeKey };
       const [row] = await storeOwned(db, store, [{ key: storeKey, path }], async (tx) => {
         await noteAttachments(tx, jobId);
         const written = await tx.insert(attachments).values(values).onConflictDoNothing().returning();

@@ -26,6 +26,8 @@ afterAll(() => server.close());
 const [demo] = DEMO_SETUPS;
 const settings = demo && storedSettings(demo.settings);
 
+const folder = join(import.meta.dirname, '../../../../packages/vision/checks/plates');
+
 async function newJob(name: string): Promise<string> {
   return jobSchema.parse((await api().post('/api/jobs').send({ name }).expect(201)).body).id;
 }
@@ -85,7 +87,6 @@ describe('an attached photograph as a plate', () => {
   });
 
   test('is read: size, focal length and lines, by which it is levelled as its drawer held it', async () => {
-    const folder = join(import.meta.dirname, '../../../../packages/vision/checks/plates');
     const truth = JSON.parse(await readFile(join(folder, 'truth.json'), 'utf8')) as Readonly<
       Record<string, { readonly pitchDeg: number; readonly rollDeg: number; readonly equivalentMm: number }>
     >;
@@ -112,6 +113,24 @@ describe('an attached photograph as a plate', () => {
       .get(`/api/attachments/${id}/view?px=400`)
       .expect(200)
       .expect('Content-Type', /image\/jpeg/u);
+  });
+
+  test('may be in HEIC, as phones leave it, and is kept as a JPEG; one that is damaged is refused', async () => {
+    const jobId = await newJob('Heic');
+    const setup = await newSetup(jobId);
+    const file = await readFile(join(folder, '../heic/tower.heic'));
+    const { id, mime, name, width, height } = await attached(jobId, setup.id, file, 'IMG_7.HEIC');
+    expect({ mime, name, width, height }).toEqual({ mime: 'image/jpeg', name: 'IMG_7.jpg', width: 480, height: 360 });
+    const read = plateReadingSchema.parse((await api().get(`/api/attachments/${id}/plate`).expect(200)).body);
+    expect(read.equivalentMm).toBe(26);
+    expect(read.lines.length).toBeGreaterThan(5);
+    const refused = await api()
+      .post(`/api/jobs/${jobId}/attachments`)
+      .query({ name: 'cut.heic', setupId: setup.id })
+      .set('Content-Type', 'application/octet-stream')
+      .send(file.subarray(0, 5000))
+      .expect(422);
+    expect(JSON.stringify(refused.body)).toContain('cut.heic');
   });
 
   test('is not deleted while a setup is planned on it, and goes over to a copy when that setup goes for good', async () => {

@@ -77,7 +77,7 @@ export function Attachments({ jobId, attachments, setups, chosen }: AttachmentsP
           {attachLabel(isLoading, shot)}
           <input
             type="file"
-            accept="image/jpeg,image/png,image/webp,image/tiff"
+            accept="image/jpeg,image/png,image/webp,image/tiff,image/heic,image/heif,.heic,.heif"
             multiple
             aria-label={logText.photographsToAttach}
             className="sr-only"

@@ -105,7 +105,14 @@ export function geometryOf(settings: SetupSettings): Geometry {
   return made;
 }
 
-/** As `geometryOf`, for a setup that is only tried: nothing remembers it, which matters for the thousands that a search tries. */
+/**
+ * As `geometryOf`, for a setup that is only tried: nothing remembers it, which matters for the thousands that a search tries.
+ *
+ * @param settings what is tried
+ *
+ * @example
+ * freshGeometry(front).imageMm // => 35.051
+ */
 export function freshGeometry(settings: SetupSettings): Geometry {
   return new LazyGeometry(settings);
 }

@@ -42,7 +42,7 @@ export const logText = catalogue({
   thereIsNoRoomFor2: 'There is not enough disk space for {name}.',
   aJobMayHaveAt: 'A job may have at most {attachmentsMost} photographs attached.',
   wasInterruptedBeforeItHad: '{name} was interrupted before it had arrived complete.',
-  isNotAPictureThat: '{name} is not a picture that can be attached: it must be JPEG, PNG or WebP.',
+  isNotAPictureThat: '{name} is not a picture that can be attached: it must be JPEG, HEIC, PNG, WebP or TIFF.',
   putStandidTheSetupOf: 'put.{strange}.setupId: the setup of this shot is not in this job; a shot belongs to one of the job’s setups.',
   aPhotographWithThisId: 'A photograph with this id belongs to another job.',
   aShotWithThisId: 'A shot with this id is in the log of another job.',

@@ -32,7 +32,7 @@ export function ChoosePicture({ look = 'plain', label, onChoose }: ChoosePicture
         {busy ? plateText.storing : label}
         <input
           type="file"
-          accept="image/jpeg,image/png,image/webp,image/tiff"
+          accept="image/jpeg,image/png,image/webp,image/tiff,image/heic,image/heif,.heic,.heif"
           disabled={busy}
           aria-label={label}
           className="sr-only"

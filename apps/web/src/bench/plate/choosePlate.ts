@@ -32,6 +32,9 @@ async function uprightSize(file: File): Promise<{ readonly widthPx: number; read
   }
 }
 
+/** Whether a file that no page shows is shown by way of the server. */
+const isShownByServer = ({ type, name }: File): boolean => /^image\/(tiff|hei[cf])$/u.test(type) || /\.(tiff?|hei[cf])$/iu.test(name);
+
 /**
  * Stores a photograph with a setup and plans on it. Its lines are found as soon as the server has it.
  * @returns why it cannot be used, in words; `null` when it is used
@@ -40,7 +43,7 @@ export async function choosePlate(to: { readonly jobId: string; readonly setupId
   if (file.size > ATTACHMENT_BYTES_MOST)
     return say(plateText.tooLarge, { mostMb: ATTACHMENT_BYTES_MOST / 1e6, mb: fixed(file.size / 1e6, 0) });
   const seen = await uprightSize(file);
-  if (seen === null && file.type !== 'image/tiff') return plateText.notShown;
+  if (seen === null && !isShownByServer(file)) return plateText.notShown;
   const pictureId = await attach({ ...to, shotId: null }, file);
   const size = seen ?? (await plateReading(pictureId));
   const { widthPx, heightPx } = size;

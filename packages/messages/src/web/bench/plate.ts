@@ -7,7 +7,7 @@ export const plateText = catalogue({
   lookThrough: 'Look through the rig',
   choose: 'Choose a photograph…',
   chooseHelp:
-    'Take it from the place of the tripod, with any phone or camera. It is levelled by its own lines, measured, and seen through your rig. JPEG, PNG, WebP or TIFF, up to 250 MB; a full sphere from a 360° camera works too.',
+    'Take it from the place of the tripod, with any phone or camera. It is levelled by its own lines, measured, and seen through your rig. JPEG, HEIC, PNG, WebP or TIFF, up to 250 MB; a full sphere from a 360° camera works too.',
   chooseTitle: 'Plan on a photograph of the place',
   storing: 'Storing the photograph…',
   reading: 'Looking for lines…',
