@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import type { Locator, Page } from '@playwright/test';
 import sharp from 'sharp';
 import { jobSummarySchema } from '@gangway/contract/job';
@@ -100,6 +100,21 @@ test('a photograph is levelled by its lines, measured, made the scene, and seen 
   expect(await violations(page)).toEqual([]);
   await page.getByRole('button', { name: 'Use as front' }).click();
   await expect(page.getByText('This front is the subject of the scene.')).toBeVisible();
+  // A pin on the front, where a place was pressed; one in the sky has no distance.
+  await page.getByRole('radio', { name: 'Pin' }).click();
+  const [pinX, pinY] = await onPage(page, [(leftFoot[0] ?? 0) + 60, ((leftFoot[1] ?? 0) + (leftTop[1] ?? 0)) / 2]);
+  await page.mouse.click(pinX, pinY);
+  await expect(page.getByRole('button', { name: /^Pin “point 1”/ })).toBeVisible();
+  const [skyX, skyY] = await onPage(page, [40, 30]);
+  await page.mouse.click(skyX, skyY);
+  await expect(page.getByText('No distance is known there')).toBeVisible();
+  await saved(page);
+  const [pinned] = (await stored(page)).pins;
+  if (pinned?.place.kind !== 'point') throw new Error('no pin');
+  // Half way up the front, and on its plane.
+  expect(Math.abs(pinned.place.at[1] - wanted.frontHeightM / 2)).toBeLessThan(0.6);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByRole('button', { name: /^Pin “point 1”/ })).toBeHidden();
   await saved(page);
   const { scene, plate } = await stored(page);
   expect(scene?.subject.kind === 'front' ? scene.subject.widthM : NaN).toBeCloseTo(widthM, 1);
@@ -133,6 +148,36 @@ test('without metadata the focal length is asked for, and the lines are found on
   await field.fill('24');
   await field.press('Enter');
   await expect(page.getByTestId('plate-level')).toContainText('Pitched 4.7', { timeout: 30_000 });
+});
+
+test('of a cropped photograph it is asked where the lens pointed', async ({ page, gangway }, info) => {
+  const part = info.outputPath('part.jpg');
+  const whole = await sharp(`${FOLDER}/${NAME}`)
+    .withExif({ IFD2: { FocalLengthIn35mmFilm: '24', PixelXDimension: '1600', PixelYDimension: '1200' } })
+    .jpeg()
+    .toBuffer();
+  const cut = await sharp(`${FOLDER}/${NAME}`).extract({ left: 0, top: 0, width: 1500, height: 900 }).jpeg({ quality: 92 }).toBuffer();
+  // A program that cuts a picture and leaves its metadata as they were.
+  const marker = whole.indexOf(Buffer.from([0xff, 0xe1]));
+  writeFileSync(
+    part,
+    Buffer.concat([cut.subarray(0, 2), whole.subarray(marker, marker + 2 + whole.readUInt16BE(marker + 2)), cut.subarray(2)]),
+  );
+  await planOn(page, gangway, part);
+  await expect(page.getByText('This picture was cropped or changed')).toBeVisible();
+  const level = page.getByTestId('plate-level');
+  await expect(level).toContainText('Uncertainty unknown');
+  // The middle of the whole: 800, 600.
+  await page.getByRole('radio', { name: 'Middle' }).click();
+  const img = await page.getByRole('region', { name: 'Plate' }).locator('img').first().boundingBox();
+  if (!img) throw new Error('the photograph is not shown');
+  await page.mouse.click(img.x + (800 / 1500) * img.width, img.y + (600 / 900) * img.height);
+  await expect(level).toContainText('Pitched 4.');
+  await expect(level).toContainText('±');
+  await expect(page.getByRole('button', { name: /^Where the lens pointed/ })).toBeVisible();
+  await page.getByRole('button', { name: 'That is unknown' }).click();
+  await expect(level).toContainText('Uncertainty unknown');
+  expect(await violations(page)).toEqual([]);
 });
 
 test('a stitched panorama is refused with the reason, and another photograph can be chosen', async ({ page, gangway }, info) => {

@@ -9,6 +9,7 @@ const PLATE: Plate = {
   heightPx: 3024,
   equivalentMm: 26,
   cropped: false,
+  middlePx: null,
   uprights: [[100, 50, 110, 2500]],
   levels: [],
   doubtful: false,

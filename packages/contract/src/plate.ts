@@ -33,6 +33,7 @@ export const plateSchema = z
     heightPx: side,
     equivalentMm: bounded(PLATE_BOUNDS.equivalentMm).nullable(),
     cropped: z.boolean(),
+    middlePx: pixel.nullable(),
     uprights: z.array(line).max(PLATE_MOST.lines),
     levels: z.array(line).max(PLATE_MOST.lines),
     doubtful: z.boolean(),

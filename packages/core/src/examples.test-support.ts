@@ -67,6 +67,7 @@ export const quayPlate: Plate = {
   heightPx: 300,
   equivalentMm: 26,
   cropped: false,
+  middlePx: null,
   uprights: [
     [100, 50, 100, 250],
     [300, 50, 300, 250],

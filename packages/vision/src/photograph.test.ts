@@ -87,7 +87,13 @@ describe('a photograph that comes in', () => {
     expect(await readPhotograph(said)).toMatchObject({ equivalentMm: 26, cropped: false });
     // A program that cuts a picture and leaves its metadata as they were.
     const half = await sharp(plain).extract({ left: 0, top: 0, width: 200, height: 300 }).jpeg().toBuffer();
-    expect(await readPhotograph(withMetadataOf(said, half))).toMatchObject({ equivalentMm: 26, cropped: true });
+    // A part of it sees less: its equivalent is longer, as its diagonal is shorter.
+    const cut = await readPhotograph(withMetadataOf(said, half));
+    expect(cut.cropped).toBe(true);
+    expect(cut.equivalentMm).toBeCloseTo((26 * Math.hypot(400, 300)) / Math.hypot(cut.widthPx, cut.heightPx), 6);
+    // Made larger besides: that cannot be told from another crop.
+    const enlarged = await sharp(half).resize(800, 1200).jpeg().toBuffer();
+    expect(await readPhotograph(withMetadataOf(said, enlarged))).toMatchObject({ cropped: true, equivalentMm: null });
     const photograph = await readPhotograph(plain);
     expect(() => flatPlate(photograph, null)).toThrow('35 mm equivalent');
     expect(() => flatPlate({ ...photograph, panorama: 'other' }, 26)).toThrow('panorama');

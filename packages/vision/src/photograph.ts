@@ -56,7 +56,14 @@ export async function readPhotograph(file: PictureFile): Promise<Photograph> {
   // A program that turned it upright may have exchanged its sides; one that made it smaller kept its proportions.
   const cropped = said.taken !== null && Math.abs(proportion(said.taken) / proportion([width, height]) - 1) > CROPPED;
   const other = projection === null ? null : 'other';
-  return { widthPx, heightPx, equivalentMm: said.equivalentMm, cropped, panorama: sphere ? 'sphere' : other };
+  const equivalentMm = cropped ? ofCropped(said.equivalentMm, said.taken, [width, height]) : said.equivalentMm;
+  return { widthPx, heightPx, equivalentMm, cropped, panorama: sphere ? 'sphere' : other };
+}
+
+/** The equivalent of a part of what was taken, of as many px; `null` where it was made larger besides, which nobody can tell from another crop. */
+function ofCropped(equivalentMm: number | null, taken: readonly [number, number], now: readonly [number, number]): number | null {
+  if (equivalentMm === null || Math.max(...now) > Math.max(...taken) || Math.min(...now) > Math.min(...taken)) return null;
+  return (equivalentMm * Math.hypot(...taken)) / Math.hypot(...now);
 }
 
 /** The longer side over the shorter. */

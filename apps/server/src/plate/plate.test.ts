@@ -55,6 +55,7 @@ const plateOf = (pictureId: string): Plate => ({
   heightPx: 400,
   equivalentMm: 26,
   cropped: false,
+  middlePx: null,
   uprights: [],
   levels: [],
   doubtful: false,

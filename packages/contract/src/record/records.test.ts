@@ -18,6 +18,7 @@ import { ITEM_RECORD } from './itemRecord';
 import { SHOT_RECORD } from './shotRecord';
 import { RIG_RECORD } from './records';
 import { SETUP_RECORD } from './setupRecord';
+import { quayPlate } from '@gangway/core/examples.test-support';
 import { presentVersion, upgraded, type Json } from './versions';
 
 const SETUP_ID = '7f1d0c52-6b55-4a39-8d43-0d1a3a5b6c7d';
@@ -200,6 +201,18 @@ describe('records of other versions', () => {
     const { plate, ...before } = storedSettings(demo.settings);
     expect(plate).toBeNull();
     expect(setupSettingsSchema.parse(upgraded(SETUP_RECORD, before, 6)).plate).toBeNull();
+  });
+
+  test('a photograph of the place from before it said where the lens pointed says nothing of it', () => {
+    const [demo] = DEMO_SETUPS;
+    if (!demo) throw new Error('no demo');
+    const stored = storedSettings({ ...demo.settings, plate: quayPlate });
+    const { middlePx, ...plate } = quayPlate;
+    expect(middlePx).toBeNull();
+    expect(setupSettingsSchema.parse(upgraded(SETUP_RECORD, { ...stored, plate }, 7)).plate).toEqual(quayPlate);
+    // One that says so keeps it.
+    const said = { ...quayPlate, middlePx: [120, 80] as const };
+    expect(setupSettingsSchema.parse(upgraded(SETUP_RECORD, { ...stored, plate: said }, 8)).plate).toEqual(said);
   });
 
   test('an interior from before its ridge could be aside has it over the middle', () => {

@@ -103,12 +103,13 @@ function settingsSinceVersions(settings: Json): Json {
 
 /** A setup of a version since: its groups have gained fields, which are as when nothing was said. */
 function withEveryField(settings: Json): Json {
-  const { mosaic, scene } = settings;
+  const { mosaic, scene, plate } = settings;
   const filled = filledUp(SETUP_FIELDS, settings);
   return {
     ...(isJson(filled) ? filled : settings),
     mosaic: isJson(mosaic) ? filledUp(MOSAIC_FIELDS, mosaic) : (mosaic ?? null),
     scene: isJson(scene) ? filledUp(STANCE_FIELDS, scene) : (scene ?? null),
+    plate: isJson(plate) ? { middlePx: null, ...plate } : (plate ?? null),
   };
 }
 

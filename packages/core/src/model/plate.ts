@@ -45,6 +45,8 @@ export interface Plate {
   readonly equivalentMm: number | null;
   /** Whether part of what was taken is missing, so that its middle need not be where the lens pointed. */
   readonly cropped: boolean;
+  /** Where the lens pointed, for a cropped picture, px; `null` for its middle, or while nobody has said where. */
+  readonly middlePx: Pixel | null;
   /** What stands upright in it, and what is level along one front. */
   readonly uprights: readonly PlateLine[];
   readonly levels: readonly PlateLine[];

@@ -138,6 +138,34 @@ describe('what is known of a stored photograph', () => {
     expect(knownPlate({ ...plate, levels: [], uprights: [], typed: how }).turnedAwayDeg).toBeNull();
   });
 
+  test('a part of a photograph is levelled as the whole, once somebody says where its lens pointed', () => {
+    const how = { pitchDeg: 9, rollDeg: -2 };
+    const whole = { ...quayPlate, widthPx: 4032, heightPx: 3024, equivalentMm: (2912 * Math.hypot(36, 24)) / Math.hypot(4032, 3024) };
+    const uprights = [upright(-5, 18, how), upright(6, 20, how), upright(2, 16, how)];
+    // Its left 1500 px and lower 600 px are cut off.
+    const part = {
+      ...whole,
+      cropped: true,
+      widthPx: 4032 - 1500,
+      heightPx: 3024 - 600,
+      equivalentMm: (2912 * Math.hypot(36, 24)) / Math.hypot(4032 - 1500, 3024 - 600),
+      uprights: uprights.map(([u1, v1, u2, v2]) => [u1 - 1500, v1, u2 - 1500, v2] as const),
+    };
+    const said = knownPlate({ ...part, middlePx: [2016 - 1500, 1512] }).level;
+    expect(said?.pitchDeg).toBeCloseTo(how.pitchDeg, 6);
+    expect(said?.rollDeg).toBeCloseTo(how.rollDeg, 6);
+    // Said by hand it is known to 2 % of the longer side: 51 px of 2912.
+    expect(said?.uncertaintyDeg).toBeGreaterThanOrEqual((Math.atan(50.64 / 2912) * 180) / Math.PI - 1e-6);
+    const unsaid = knownPlate(part).level;
+    expect(unsaid?.uncertaintyDeg).toBeNull();
+    expect(Math.abs((unsaid?.rollDeg ?? 0) - how.rollDeg)).toBeGreaterThan(2);
+    // Its horizon runs where that of the whole does.
+    const across = horizonOf({ kind: 'flat', widthPx: 4032, heightPx: 3024, focalPx: 2912 }, how);
+    const inPart = horizonOf({ kind: 'flat', widthPx: part.widthPx, heightPx: part.heightPx, focalPx: 2912, middlePx: [516, 1512] }, how);
+    const slope = ((across?.[3] ?? 0) - (across?.[1] ?? 0)) / 4032;
+    expect(inPart?.[1]).toBeCloseTo((across?.[1] ?? NaN) + 1500 * slope, 6);
+  });
+
   test('of a cropped one the uncertainty is unknown; a sphere is level only as typed', () => {
     const lines = { uprights: [...quayPlate.uprights, [200, 50, 200, 250]] as const };
     expect(known(lines).level?.uncertaintyDeg).toBeGreaterThan(0);

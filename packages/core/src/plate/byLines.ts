@@ -2,7 +2,7 @@ import { Matrix } from 'ml-matrix';
 import { CoreError } from '../errors';
 import { levelOf, normalOf, plateFacade, plateLevel, upwards, type PlateLevel, type PlateLine } from './level';
 import { alongOf, lineOf, miss, scatter, solved, STRIPS, upOf, type Line } from './lines';
-import type { FlatPlate } from './pixel';
+import { middleOf, type FlatPlate } from './pixel';
 import { length, scaled } from '../space/vector';
 
 /** Lines of a photograph that somebody vouches for. */
@@ -155,8 +155,9 @@ export function levelByHorizon(plate: FlatPlate, horizon: PlateLine): PlateLevel
 export function horizonOf(plate: FlatPlate, level: PlateLevel): PlateLine | null {
   const [x, y, z] = upOf(level);
   if (Math.abs(y) < 1e-9) return null;
-  const { widthPx, heightPx, focalPx } = plate;
-  // What is square to up: x (u − W/2) − y (v − H/2) + z f = 0.
-  const at = (u: number): number => heightPx / 2 + (x * (u - widthPx / 2) + z * focalPx) / y;
+  const { widthPx, focalPx } = plate;
+  const [u0, v0] = middleOf(plate);
+  // What is square to up: x (u − u0) − y (v − v0) + z f = 0.
+  const at = (u: number): number => v0 + (x * (u - u0) + z * focalPx) / y;
   return [0, at(0), widthPx, at(widthPx)];
 }

@@ -1,13 +1,14 @@
 import type { Geometry } from '../geometry/geometry';
 import type { Pixel, Plate } from '../model/plate';
 import type { Scene } from '../model/scene';
-import { anglesOf } from '../space/pose';
+import { anglesOf, cameraAxes, turnedToCamera, turnedToWorld } from '../space/pose';
+import { minus, type Vec3 } from '../space/vector';
 import { awayFromPlate } from './asFront';
-import type { KnownPlace } from './elsewhere';
+import { metPlane, type KnownPlace } from './elsewhere';
 import { plateEnds, type PlateEnds } from './ends';
 import { frameOnPlate } from './frameOnPlate';
 import { knownPlate } from './known';
-import type { PlateProjection } from './pixel';
+import { directionOf, pixelOf, type PlateProjection } from './pixel';
 import type { RigThere, Turned } from './throughRig';
 
 /** A photograph of the place as the Finder shows it. */
@@ -111,4 +112,35 @@ export function framesOfSetup(geometry: Geometry, { projection, held }: PlateInV
       { widthMm: right - left, heightMm: upper - lower },
     ),
   }));
+}
+
+/**
+ * The point of the scene that a photograph shows at a pixel, m: on the front or on the ground; `null` elsewhere, where no distance is known.
+ *
+ * @param plate the photograph in view
+ * @param pixel px from its upper left corner
+ *
+ * @example
+ * pointUnder({ pictureId: '', projection: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.6, -20], front: { widthM: 30, heightM: 9, turnDeg: 0 } }, awayM: 0 }, [300, 150]) // => [10, 1.6, 0]
+ */
+export function pointUnder({ projection, held, place }: PlateInView, pixel: Pixel): Vec3 | null {
+  if (!place) return null;
+  const ray = turnedToWorld(cameraAxes(held), directionOf(projection, pixel));
+  const { on, times } = metPlane(place, place.plateAt, ray);
+  if (on === 'guess' || times === null) return null;
+  const [x, y, z] = place.plateAt;
+  return [x + ray[0] * times, y + ray[1] * times, z + ray[2] * times];
+}
+
+/**
+ * Where a photograph shows a point of the scene, px; `null` where it does not look, or has no place in the scene.
+ *
+ * @param plate the photograph in view
+ * @param point in the scene, m
+ *
+ * @example
+ * pixelOfPoint({ pictureId: '', projection: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.6, -20], front: null }, awayM: 0 }, [10, 1.6, 0]) // => [300, 150]
+ */
+export function pixelOfPoint({ projection, held, place }: PlateInView, point: Vec3): Pixel | null {
+  return place && pixelOf(projection, turnedToCamera(cameraAxes(held), minus(point, place.plateAt)));
 }

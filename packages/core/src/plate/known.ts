@@ -1,4 +1,5 @@
 import type { Plate } from '../model/plate';
+import { degrees } from '../angles';
 import { levelByHorizon, levelByLines, unlessUnknown } from './byLines';
 import { plateFacade, type PlateLevel } from './level';
 import { focalPixels, type FlatPlate, type PlateProjection } from './pixel';
@@ -62,20 +63,28 @@ function directionAt(projection: FlatPlate, level: PlateLevel, { levels }: Plate
   return unlessUnknown(() => plateFacade(projection, level, levels));
 }
 
-function projectionOf({ kind, widthPx, heightPx, equivalentMm }: Plate): PlateProjection | null {
+function projectionOf({ kind, widthPx, heightPx, equivalentMm, middlePx }: Plate): PlateProjection | null {
   if (kind === 'sphere') return { kind, widthPx, heightPx };
-  return equivalentMm === null ? null : { kind, widthPx, heightPx, focalPx: focalPixels(equivalentMm, widthPx, heightPx) };
+  return equivalentMm === null ? null : { kind, widthPx, heightPx, focalPx: focalPixels(equivalentMm, widthPx, heightPx), middlePx };
 }
 
 function levelOf(plate: Plate, projection: PlateProjection, byLines: ReturnType<typeof levelByLines>): KnownLevel | null {
-  const { typed, horizon, cropped, doubtful } = plate;
+  const { typed, horizon, doubtful } = plate;
   if (typed) return { ...typed, by: 'typed', uncertaintyDeg: null };
   if (projection.kind === 'sphere') return null;
   if (horizon) return byHorizon(projection, horizon);
   if (!byLines) return null;
   const { pitchDeg, rollDeg, uncertaintyDeg } = byLines;
-  // Of a cropped picture nobody knows where the lens pointed, from which its level is counted; and lines that may be the wrong ones agree for nothing.
-  return { pitchDeg, rollDeg, by: 'lines', uncertaintyDeg: cropped || doubtful ? null : uncertaintyDeg };
+  return { pitchDeg, rollDeg, by: 'lines', uncertaintyDeg: doubtful ? null : withMiddle(uncertaintyDeg, plate, projection) };
+}
+
+/** Where a lens pointed in a cropped picture is known to this share of its longer side, when somebody says where: who had the whole picture in mind. */
+const MIDDLE_WITHIN = 0.02;
+
+/** Lines that may be the wrong ones agree for nothing; and of a cropped picture the level is counted from where the lens pointed, which nobody knows until it is said. Where that is off, every place lies as much higher or lower against the horizon, so it counts like a pitch. */
+function withMiddle(uncertaintyDeg: number | null, { cropped, middlePx, widthPx, heightPx }: Plate, { focalPx }: FlatPlate): number | null {
+  if (!cropped || uncertaintyDeg === null) return uncertaintyDeg;
+  return middlePx && Math.hypot(uncertaintyDeg, degrees(Math.atan((MIDDLE_WITHIN * Math.max(widthPx, heightPx)) / focalPx)));
 }
 
 function byHorizon(projection: FlatPlate, horizon: NonNullable<Plate['horizon']>): KnownLevel | null {

@@ -9,6 +9,8 @@ export interface FlatPlate {
   readonly widthPx: number;
   readonly heightPx: number;
   readonly focalPx: number;
+  /** Where the lens pointed, px; the middle of the picture where it is not said. */
+  readonly middlePx?: Pixel | null;
 }
 
 /** A photograph as it is projected: flat, with its focal length in pixels, or a whole sphere of 2:1. */
@@ -36,6 +38,18 @@ export function focalPixels(equivalentMm: number, widthPx: number, heightPx: num
 }
 
 /**
+ * Where the lens of a flat photograph pointed, px from its upper left corner.
+ *
+ * @param plate how the photograph is projected
+ *
+ * @example
+ * middleOf({ kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }) // => [200, 150]
+ */
+export function middleOf({ widthPx, heightPx, middlePx }: FlatPlate): Pixel {
+  return middlePx ?? [widthPx / 2, heightPx / 2];
+}
+
+/**
  * The direction in which a pixel looks, in the camera of the photograph: x
  * right, y up, z forward, not of length one for a flat picture.
  *
@@ -47,7 +61,10 @@ export function focalPixels(equivalentMm: number, widthPx: number, heightPx: num
  */
 export function directionOf(plate: PlateProjection, [u, v]: Pixel): Vec3 {
   const { widthPx, heightPx } = plate;
-  if (plate.kind === 'flat') return [(u - widthPx / 2) / plate.focalPx, 0 - (v - heightPx / 2) / plate.focalPx, 1];
+  if (plate.kind === 'flat') {
+    const [u0, v0] = middleOf(plate);
+    return [(u - u0) / plate.focalPx, 0 - (v - v0) / plate.focalPx, 1];
+  }
   const [longitude, latitude] = [radians((u / widthPx - 0.5) * 360), radians((0.5 - v / heightPx) * 180)];
   return [Math.cos(latitude) * Math.sin(longitude), Math.sin(latitude), Math.cos(latitude) * Math.cos(longitude)];
 }
@@ -63,7 +80,10 @@ export function directionOf(plate: PlateProjection, [u, v]: Pixel): Vec3 {
  */
 export function pixelOf(plate: PlateProjection, [x, y, z]: Vec3): Pixel | null {
   const { widthPx, heightPx } = plate;
-  if (plate.kind === 'flat') return z <= 0 ? null : [widthPx / 2 + (plate.focalPx * x) / z, heightPx / 2 - (plate.focalPx * y) / z];
+  if (plate.kind === 'flat') {
+    const [u0, v0] = middleOf(plate);
+    return z <= 0 ? null : [u0 + (plate.focalPx * x) / z, v0 - (plate.focalPx * y) / z];
+  }
   const length = Math.hypot(x, y, z);
   if (length === 0) return null;
   const [longitude, latitude] = [degrees(Math.atan2(x, z)), degrees(Math.asin(y / length))];

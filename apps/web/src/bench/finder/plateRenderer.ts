@@ -16,6 +16,7 @@ import {
   WebGLRenderer,
 } from 'three';
 import { radians } from '@gangway/core/angles';
+import { middleOf } from '@gangway/core/plate/pixel';
 import { GUESS_LIGHT } from '@gangway/core/plate/view';
 import { cameraAxes, type CameraAxes } from '@gangway/core/space/pose';
 import type { PlateInView } from '@gangway/core/plate/inView';
@@ -51,8 +52,9 @@ const LOOKED_UP = /* glsl */ `
   // From the back of the rig to the world, and from there to the camera of the photograph.
   uniform mat3 toWorld;
   uniform mat3 toPlate;
-  // Half of the photograph over its focal length; for a sphere not used.
+  // Focal length and where the lens pointed, as shares of the photograph’s sides; for a sphere not used.
   uniform vec2 reach;
+  uniform vec2 middle;
   uniform bool sphere;
   uniform vec3 axis;
   // Half-angles of image circle and sharp circle; 0 where they are not drawn.
@@ -107,9 +109,9 @@ const LOOKED_UP = /* glsl */ `
       there = true;
       return vec2(atan(seen.x, seen.z) / (2.0 * PI) + 0.5, 0.5 - asin(seen.y / length(seen)) / PI);
     }
-    vec2 off = seen.xy / seen.z / reach;
-    there = seen.z > 0.0 && abs(off.x) <= 1.0 && abs(off.y) <= 1.0;
-    return vec2(0.5 + 0.5 * off.x, 0.5 - 0.5 * off.y);
+    vec2 found = middle + vec2(1.0, -1.0) * reach * seen.xy / seen.z;
+    there = seen.z > 0.0 && found == clamp(found, 0.0, 1.0);
+    return found;
   }
 
   // Where the ray of a place of the back, mm, is looked up, by what it meets.
@@ -209,6 +211,7 @@ export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitm
     focus_: { value: new Vector4() },
     sharpness: { value: new Vector3() },
     reach: { value: new Vector2(1, 1) },
+    middle: { value: new Vector2(0.5, 0.5) },
     sphere: { value: sphere },
     axis: { value: new Vector3(0, 0, 1) },
     circles: { value: new Vector2() },
@@ -241,8 +244,12 @@ export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitm
       uniforms.toWorld.value.copy(matrixOf(view.from.axes));
       // The columns of a turn are its axes; its inverse is its transpose.
       uniforms.toPlate.value.copy(matrixOf(cameraAxes(held)).transpose());
-      if (projection.kind === 'flat')
-        uniforms.reach.value.set(projection.widthPx / 2 / projection.focalPx, projection.heightPx / 2 / projection.focalPx);
+      if (projection.kind === 'flat') {
+        const { widthPx, heightPx, focalPx } = projection;
+        const [u, v] = middleOf(projection);
+        uniforms.reach.value.set(focalPx / widthPx, focalPx / heightPx);
+        uniforms.middle.value.set(u / widthPx, v / heightPx);
+      }
       uniforms.axis.value.set(...view.axis);
       uniforms.circles.value.set(veils.circle ? (view.lightAngle ?? 0) : 0, veils.circle ? (view.sharpAngle ?? 0) : 0);
       uniforms.placed.value = place !== null;

@@ -12,7 +12,7 @@ import type { ReadingState } from './usePlateReading';
 
 /** Which photograph it is, how wide it sees, and how far it has been read. */
 export function PhotographPanel({ plate, reading }: { readonly plate: Plate; readonly reading: ReadingState }) {
-  const { name, widthPx, heightPx, kind, equivalentMm, cropped } = plate;
+  const { name, widthPx, heightPx, kind, equivalentMm, cropped, middlePx } = plate;
   const { label, unit } = PLATE_BOUNDS.equivalentMm;
   const commit = (mm: number): string | null => {
     const refused = plateEdit.amend((each) => ({ ...each, equivalentMm: mm }), `${label} ${fixed(mm, 0)} mm`);
@@ -40,7 +40,21 @@ export function PhotographPanel({ plate, reading }: { readonly plate: Plate; rea
       {kind === 'flat' && equivalentMm === null && reading.state === 'read' && (
         <p className="mt-1 text-tight">{plateText.equivalentMissing}</p>
       )}
-      {cropped && <p className="mt-1 text-tight">{plateText.croppedWords}</p>}
+      {cropped && kind === 'flat' && (
+        <p className={`mt-1 ${middlePx ? 'text-ink-soft' : 'text-tight'}`}>
+          {middlePx ? plateText.croppedSaid : plateText.croppedWords}{' '}
+          <TextButton
+            onClick={() =>
+              plateEdit.amend(
+                (each) => ({ ...each, middlePx: middlePx ? null : [each.widthPx / 2, each.heightPx / 2] }),
+                middlePx ? plateText.middleForgotten : plateText.middleSaid,
+              )
+            }
+          >
+            {middlePx ? plateText.forgetMiddle : plateText.middleIsMiddle}
+          </TextButton>
+        </p>
+      )}
       <div className="mt-2 flex items-start gap-3">
         <ChooseFile label={plateText.replace} />
         <TextButton onClick={() => plateEdit.remove()} className="min-h-8">

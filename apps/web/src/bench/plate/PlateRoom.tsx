@@ -14,6 +14,7 @@ import { FrontPanel } from './FrontPanel';
 import { LevelPanel } from './LevelPanel';
 import { MeasurePanel } from './MeasurePanel';
 import { PhotographPanel } from './PhotographPanel';
+import { pinAt, pinsOnPlate } from './pinsOnPlate';
 import { plateEdit } from './plateEdit';
 import { PlateSheet } from './PlateSheet';
 import { RigsPanel } from './RigsPanel';
@@ -45,6 +46,7 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
   const [refused, setRefused] = useState<string | null>(null);
   const [framed, setFramed] = useState<readonly Rig[]>([]);
   const frames = useMemo(() => framesOn(geometry, framed), [geometry, framed]);
+  const pins = useMemo(() => pinsOnPlate(geometry), [geometry]);
   const [search, setSearch] = useSearchParams();
   const frameId = search.get('frame');
   const reading = usePlateReading(plate);
@@ -56,6 +58,10 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
     const present = plateEdit.present();
     if (!present) return;
     const missing = tool.needs(present, knownPlate(present));
+    if (tool.id === 'pin') {
+      setRefused(missing ?? pinAt(geometry, to));
+      return;
+    }
     setRefused(missing ?? plateEdit.amend((each) => tool.drawn(each, from, to), tool.said(present)));
   };
   return (
@@ -77,7 +83,7 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
                 }}
                 className="inline-flex max-w-full justify-self-start overflow-x-auto rounded-md border border-rule text-sm"
               >
-                {TOOLS.map(({ id, name }) => (
+                {TOOLS.filter(({ serves }) => serves?.(plate) ?? true).map(({ id, name }) => (
                   <ToggleGroup.Item
                     key={id}
                     value={id}
@@ -91,7 +97,7 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
                 {refused ?? needs ?? tool.hint}
               </p>
             </div>
-            <PlateSheet plate={plate} known={known} tool={tool} frames={frames} onDrawn={onDrawn} onRefused={setRefused} />
+            <PlateSheet plate={plate} known={known} tool={tool} frames={frames} pins={pins} onDrawn={onDrawn} onRefused={setRefused} />
           </>
         )}
       </section>

@@ -1,4 +1,5 @@
 import { plateText } from '@gangway/messages/web/bench/plate';
+import { say } from '@gangway/messages/say';
 import { Maximize, Trash2, ZoomIn, ZoomOut } from 'lucide-react';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { PLATE_MOST } from '@gangway/contract/plate';
@@ -11,8 +12,9 @@ import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import type { RigFrame } from './frames';
 import { Magnifier } from './Magnifier';
-import { gripsOf, gripsOfLine, lineName, linesOn, withoutLine, type Grip, type SheetLine } from './places';
+import { gripsOf, gripsOfLine, lineName, linesOn, withoutLine, type SheetLine } from './places';
 import { plateEdit } from './plateEdit';
+import type { SheetPin } from './pinsOnPlate';
 import { fitted, inPicture, onSheet, zoomed, type SheetView } from './sheetView';
 import type { ToolDefinition } from './tools';
 
@@ -22,6 +24,8 @@ interface PlateSheetProps {
   readonly tool: ToolDefinition;
   /** Frames of rigs, to be outlined on it. */
   readonly frames: readonly RigFrame[];
+  /** Pins of the scene, where it shows them. */
+  readonly pins: readonly SheetPin[];
   readonly onDrawn: (from: Pixel, to: Pixel) => void;
   readonly onRefused: (words: string | null) => void;
 }
@@ -36,7 +40,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** The photograph with its lines, horizon, measurements and outline, each to be drawn, moved and deleted by hand. */
-export function PlateSheet({ plate, known, tool, frames, onDrawn, onRefused }: PlateSheetProps) {
+export function PlateSheet({ plate, known, tool, frames, pins, onDrawn, onRefused }: PlateSheetProps) {
   const [ref, size] = useSize<HTMLDivElement>();
   const url = usePlateUrl(plate.pictureId);
   const [gone, setGone] = useState(false);
@@ -125,6 +129,10 @@ export function PlateSheet({ plate, known, tool, frames, onDrawn, onRefused }: P
     if (draft && view) {
       const { from, to } = draft;
       setDraft(null);
+      if (tool.press) {
+        onDrawn(to, to);
+        return;
+      }
       if (Math.hypot(to[0] - from[0], to[1] - from[1]) * view.scale <= SLIP_PX) return;
       onDrawn(from, to);
       // Its ends can be put right at once.
@@ -189,9 +197,29 @@ export function PlateSheet({ plate, known, tool, frames, onDrawn, onRefused }: P
           {plate.measured.map((each, i) => (
             <Stroke key={i} from={onSheet(view, each.fromPx)} to={onSheet(view, each.toPx)} words={each.name} />
           ))}
-          {draft && <Stroke from={onSheet(view, draft.from)} to={onSheet(view, draft.to)} words="" />}
+          {pins.map((pin) => (
+            <PinMark
+              key={pin.id}
+              pin={pin}
+              view={view}
+              still={tool.id !== 'move' && tool.id !== 'pin'}
+              at={at}
+              onUnder={setUnder}
+              onRefused={onRefused}
+            />
+          ))}
+          {draft && !tool.press && <Stroke from={onSheet(view, draft.from)} to={onSheet(view, draft.to)} words="" />}
           {grips.map((grip) => (
-            <GripMark key={grip.id} grip={grip} view={view} at={at} onUnder={setUnder} onRefused={onRefused} />
+            <GripMark
+              key={grip.id}
+              id={grip.id}
+              name={grip.name}
+              place={grip.at}
+              view={view}
+              at={at}
+              onUnder={setUnder}
+              onMove={(to, gesture) => onRefused(plateEdit.amend((each) => grip.move(each, to), grip.said, gesture))}
+            />
           ))}
         </svg>
       )}
@@ -348,30 +376,66 @@ function Stroke({
   );
 }
 
-function GripMark({
-  grip,
-  view,
-  at,
-  onUnder,
+/** A pin of the scene, a square where something must be sharp, a round where it must be soft; moved as any place. */
+function PinMark({
+  pin: { id, name, role, pixel, move },
+  still,
   onRefused,
+  ...sheet
 }: {
-  readonly grip: Grip;
+  readonly pin: SheetPin;
+  readonly still: boolean;
   readonly view: SheetView;
   readonly at: (event: PointerEvent) => readonly [number, number];
   readonly onUnder: (pixel: Pixel | null) => void;
   readonly onRefused: (words: string | null) => void;
 }) {
+  const [x, y] = onSheet(sheet.view, pixel);
+  return (
+    <g className={still ? 'pointer-events-none' : ''} data-pin={id}>
+      <Label x={x + 12} y={y + 4} words={name} />
+      <GripMark
+        id={id}
+        name={say(plateText.pinName, { name })}
+        place={pixel}
+        square={role !== 'soft'}
+        {...sheet}
+        onMove={(to, gesture) => onRefused(move(to, gesture))}
+      />
+    </g>
+  );
+}
+
+function GripMark({
+  id,
+  name,
+  place,
+  square = false,
+  view,
+  at,
+  onUnder,
+  onMove,
+}: {
+  readonly id: string;
+  readonly name: string;
+  readonly place: Pixel;
+  readonly square?: boolean;
+  readonly view: SheetView;
+  readonly at: (event: PointerEvent) => readonly [number, number];
+  readonly onUnder: (pixel: Pixel | null) => void;
+  readonly onMove: (to: Pixel, gesture: string | undefined) => void;
+}) {
   const held = useRef<readonly [number, number] | null>(null);
   const gesture = useGesture();
-  const [x, y] = onSheet(view, grip.at);
-  const moveTo = (to: Pixel) => onRefused(plateEdit.amend((plate) => grip.move(plate, to), grip.said, gesture.id()));
+  const [x, y] = onSheet(view, place);
+  const moveTo = (to: Pixel) => onMove(to, gesture.id());
   const onKeyDown = (event: KeyboardEvent) => {
     const by = ARROWS[event.key];
     if (!by) return;
     event.preventDefault();
     // A tenth of a px of the picture with Shift: lines are found as exactly.
     const px = event.shiftKey ? 0.1 : 1;
-    moveTo([grip.at[0] + px * by[0], grip.at[1] + px * by[1]]);
+    moveTo([place[0] + px * by[0], place[1] + px * by[1]]);
   };
   const letGo = () => {
     held.current = null;
@@ -380,10 +444,10 @@ function GripMark({
   };
   return (
     <g
-      data-grip={grip.id}
+      data-grip={id}
       role="button"
       tabIndex={0}
-      aria-label={grip.name}
+      aria-label={name}
       className="cursor-move touch-none"
       onKeyDown={onKeyDown}
       onPointerDown={(event) => {
@@ -393,7 +457,7 @@ function GripMark({
         const [px, py] = at(event);
         held.current = [px - x, py - y];
         gesture.begin();
-        onUnder(grip.at);
+        onUnder(place);
       }}
       onPointerMove={(event) => {
         if (!held.current) return;
@@ -406,7 +470,11 @@ function GripMark({
       onPointerCancel={letGo}
     >
       <circle cx={x} cy={y} r="16" fill="transparent" />
-      <circle cx={x} cy={y} r="5.5" fill="var(--sheet)" stroke="var(--accent)" strokeWidth="2" />
+      {square ? (
+        <rect x={x - 5} y={y - 5} width="10" height="10" fill="var(--sheet)" stroke="var(--accent)" strokeWidth="2" />
+      ) : (
+        <circle cx={x} cy={y} r="5.5" fill="var(--sheet)" stroke="var(--accent)" strokeWidth="2" />
+      )}
     </g>
   );
 }

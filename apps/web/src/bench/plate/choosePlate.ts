@@ -55,6 +55,7 @@ export async function choosePlate(to: { readonly jobId: string; readonly setupId
     heightPx,
     equivalentMm: null,
     cropped: false,
+    middlePx: null,
     uprights: [],
     levels: [],
     doubtful: false,

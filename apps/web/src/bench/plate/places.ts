@@ -42,7 +42,7 @@ export function withoutLine(plate: Plate, { kind, index }: SheetLine): Plate {
 export interface Grip {
   readonly id: string;
   /** The tool that drew it. */
-  readonly by: 'line' | 'measured' | 'front';
+  readonly by: 'line' | 'measured' | 'front' | 'middle';
   readonly name: string;
   readonly at: Pixel;
   readonly said: string;
@@ -69,8 +69,20 @@ export function gripsOfLine(line: SheetLine): readonly Grip[] {
 }
 
 /** Everything but lines that can be moved: measurements and the outline of the front. */
-export function gripsOf({ measured, outline }: Plate): readonly Grip[] {
+export function gripsOf({ measured, outline, middlePx }: Plate): readonly Grip[] {
   return [
+    ...(middlePx
+      ? [
+          {
+            id: 'middle',
+            by: 'middle',
+            name: plateText.middleName,
+            at: middlePx,
+            said: plateText.middleSaid,
+            move: (plate, to) => ({ ...plate, middlePx: to }),
+          } satisfies Grip,
+        ]
+      : []),
     ...measured.flatMap(({ name, fromPx, toPx }, i): readonly Grip[] => {
       const grip = (key: 'fromPx' | 'toPx', words: string, at: Pixel): Grip => ({
         id: `measured-${i}-${key}`,

@@ -6,12 +6,16 @@ import type { KnownPlate } from '@gangway/core/plate/known';
 
 /** What drawing on the photograph does. */
 export interface ToolDefinition {
-  readonly id: 'move' | 'upright' | 'level' | 'horizon' | 'height' | 'length' | 'front';
+  readonly id: 'move' | 'middle' | 'upright' | 'level' | 'horizon' | 'height' | 'length' | 'front' | 'pin';
   readonly name: string;
   readonly hint: string;
   /** What must be there first, in words; `null` where it can be used. */
   readonly needs: (plate: Plate, known: KnownPlate) => string | null;
   readonly said: (plate: Plate) => string;
+  /** Whether a press is enough: nothing is drawn from one place to another. */
+  readonly press?: true;
+  /** Whether it serves this plate at all; always where it is not said. */
+  readonly serves?: (plate: Plate) => boolean;
   /** The plate with what was drawn. */
   readonly drawn: (plate: Plate, from: Pixel, to: Pixel) => Plate;
 }
@@ -48,6 +52,16 @@ const FIRST_HIGH = 0.6;
 /** What can be drawn on a photograph, in the order in which it is done. */
 export const TOOLS: readonly ToolDefinition[] = [
   { id: 'move', name: plateText.toolMove, hint: plateText.hintMove, needs: always, said: () => '', drawn: (plate) => plate },
+  {
+    id: 'middle',
+    name: plateText.toolMiddle,
+    hint: plateText.hintMiddle,
+    press: true,
+    serves: ({ cropped, kind }) => cropped && kind === 'flat',
+    needs: flat,
+    said: () => plateText.middleSaid,
+    drawn: (plate, _, to) => ({ ...plate, middlePx: to }),
+  },
   {
     id: 'upright',
     name: plateText.toolVertical,
@@ -98,5 +112,15 @@ export const TOOLS: readonly ToolDefinition[] = [
     hint: plateText.hintLength,
     needs: (plate, known) => levelled(plate, known) ?? (plate.outline ? null : plateText.hintLengthNoFront),
     ...measuring('length', plateText.lengthName),
+  },
+  {
+    id: 'pin',
+    name: plateText.toolPin,
+    hint: plateText.hintPin,
+    press: true,
+    needs: ({ from }) => (from ? null : plateText.hintPinNoFront),
+    said: () => '',
+    // A pin is one of the scene, not of the photograph.
+    drawn: (plate) => plate,
   },
 ];
