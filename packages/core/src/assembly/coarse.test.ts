@@ -74,6 +74,34 @@ describe('where one picture lies over another', () => {
     );
   });
 
+  test('the places of reduced pictures are apart, each the most alike of its neighbourhood, and as many as are looked for', () => {
+    let all = 0;
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 9999 }), (seed) => {
+        const [a, b] = [grain(seed, 34, 26, 0.4), grain(seed + 7, 28, 22)];
+        const [least, most] = [
+          { x: -8, y: -6 },
+          { x: 8, y: 6 },
+        ];
+        const places = smallPlaces(a, b, least, most);
+        all += places.length;
+        const alike = ({ x, y }: { readonly x: number; readonly y: number }): number => correlation(a, b, { x, y }) ?? -Infinity;
+        places.forEach((place, i) => {
+          for (const other of places.slice(i + 1)) {
+            expect(Math.max(Math.abs(place.x - other.x), Math.abs(place.y - other.y))).toBeGreaterThan(2);
+            expect(alike(place)).toBeGreaterThanOrEqual(alike(other) - 1e-9);
+          }
+        });
+        // The best of all is among them, and so is the best beyond its neighbourhood.
+        const everywhere = Array.from({ length: 17 * 13 }, (_, i) => ({ x: (i % 17) - 8, y: Math.floor(i / 17) - 6 }));
+        const beyond = everywhere.filter(({ x, y }) => Math.max(Math.abs(x - (places[0]?.x ?? 0)), Math.abs(y - (places[0]?.y ?? 0))) > 4);
+        expect(Math.max(...places.slice(1).map(alike))).toBeGreaterThanOrEqual(Math.max(...beyond.map(alike)) - 0.12);
+      }),
+      { numRuns: 40 },
+    );
+    expect(all).toBeGreaterThan(40 * 4);
+  });
+
   test('a picture that is made smaller has the mean of each block', () => {
     const small = shrunk({ width: 4, height: 2, data: Float32Array.from([1, 2, 3, 4, 5, 6, 7, 8]) }, 2);
     expect([small.width, small.height, ...small.data]).toEqual([2, 1, 3.5, 5.5]);

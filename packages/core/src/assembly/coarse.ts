@@ -123,7 +123,7 @@ export function smallPlaces(a: Plane, b: Plane, least: Px, most: Px): readonly P
   const product = transformed(fa, nx, ny, true);
   const [sa, sb] = [summed(less(a)), summed(less(b))];
   const area = LEAST_SHARE * min(a.width * a.height, b.width * b.height);
-  const found: { readonly at: Px; readonly alike: number }[] = [];
+  let found: { readonly at: Px; readonly alike: number }[] = [];
   for (let y = max(1 - b.height, floor(least.y)); y <= min(a.height - 1, ceil(most.y)); y++) {
     for (let x = max(1 - b.width, floor(least.x)); x <= min(a.width - 1, ceil(most.x)); x++) {
       const [left, top, right, bottom] = [max(0, x), max(0, y), min(a.width, x + b.width), min(a.height, y + b.height)];
@@ -144,12 +144,9 @@ export function smallPlaces(a: Plane, b: Plane, least: Px, most: Px): readonly P
       const last = found[CANDIDATES - 1];
       if (last && alike <= last.alike) continue;
       // One candidate for a neighbourhood.
-      const near = found.findIndex(({ at }) => abs(at.x - x) <= 2 && abs(at.y - y) <= 2);
-      if (near >= 0) {
-        if ((found[near]?.alike ?? 0) >= alike) continue;
-        found.splice(near, 1);
-      }
-      found.push({ at: { x, y }, alike });
+      const isNear = ({ at }: (typeof found)[number]): boolean => abs(at.x - x) <= 2 && abs(at.y - y) <= 2;
+      if (found.some((each) => isNear(each) && each.alike >= alike)) continue;
+      found = [...found.filter((each) => !isNear(each)), { at: { x, y }, alike }];
       found.sort((p, q) => q.alike - p.alike);
       found.length = min(found.length, CANDIDATES);
     }

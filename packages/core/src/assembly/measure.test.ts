@@ -108,6 +108,23 @@ test('nothing is found in flat sky, in noise, or between two different things', 
   expect(pairOf([unlike, unlike, unlike, unlike], { x: 1, y: 0 })).toMatchObject({ state: 'disagrees', offset: null });
 });
 
+test('a patch that is fainter than any noise is nothing, one a little stronger is found', () => {
+  const picture = splinePicture(9);
+  const faint = (by: number) => (x: number, y: number) => 0.5 + by * picture(x, y);
+  const spread = (() => {
+    const values = Array.from(sampled(picture, 0, 0, 60, 60).data);
+    const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
+    return Math.sqrt(values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / values.length);
+  })();
+  const foundAt = (times: number) => {
+    // So many times the least spread that a patch may have.
+    const by = (2e-4 * times) / spread;
+    return refined(sampled(faint(by), 0, 0, 72, 72), sampled(faint(by), -0.3, 0.2, 72, 72), { x: 0, y: 0 }, 12);
+  };
+  expect(foundAt(0.3)).toBeNull();
+  expect(foundAt(20)?.offset.x).toBeCloseTo(0.3, 1);
+});
+
 test('lines alone say nothing of where they lie along themselves', () => {
   const profile = splinePicture(21);
   const lines = (_x: number, y: number) => profile(0, y);

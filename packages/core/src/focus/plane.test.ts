@@ -153,6 +153,16 @@ describe('what cannot be, and the nearest that can', () => {
       /behind the camera.*more than 0.09 m/,
     ],
     [
+      'a pin at the focal length, whose picture lies at infinity',
+      () =>
+        focusThroughPoints(125, [
+          [0, 0, 0.125],
+          [1, 0, 3],
+          [0, 1, 3],
+        ]),
+      /inside the focal length/,
+    ],
+    [
       'a pin inside the focal length',
       () =>
         focusThroughPoints(90, [

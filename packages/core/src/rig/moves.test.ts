@@ -40,6 +40,16 @@ describe('what a rig can move', () => {
     );
     expect(mixed.mechanism).toEqual({ kind: 'disc', radiusMm: 11 });
     expect(mixed.leftOut).toEqual(['riser']);
+    // Two slides that go up and across add up in each direction.
+    const slides = (name: string, riseMm: number, fallMm: number, leftMm: number, rightMm: number) =>
+      adapter({ slides: 'box', riseMm, fallMm, leftMm, rightMm }, name);
+    expect(movesOf(mounted({ between: [slides('upper', 9, 4, 3, 2), slides('lower', 5, 7, 1, 6)] })).mechanism).toEqual({
+      kind: 'box',
+      riseMm: 14,
+      fallMm: 11,
+      leftMm: 4,
+      rightMm: 8,
+    });
   });
 
   test('a lens in the hand has no slides and any tilt', () => {
