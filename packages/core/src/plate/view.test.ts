@@ -33,4 +33,20 @@ describe('a photograph through a rig', () => {
     // Beyond the middle of its last pixel there is nothing to interpolate with.
     expect(seen(flat, 0, 45).picture.rgb[0]).toBe(200);
   });
+
+  test('has the proportions of the frame, and at least one row', () => {
+    const rig = { turned: AHEAD, imageMm: 30, riseMm: 0, shiftMm: 0 };
+    const plate = { kind: 'flat', widthPx: 4, heightPx: 2, focalPx: 4 } as const;
+    const sizeOf = (widthMm: number, heightMm: number, widthPx: number) => {
+      const { picture } = seenThroughRig(PICTURE, { plate, held: AHEAD }, { rig, frame: { widthMm, heightMm } }, widthPx);
+      expect(picture.rgb).toHaveLength(3 * picture.widthPx * picture.heightPx);
+      return [picture.widthPx, picture.heightPx];
+    };
+    expect(sizeOf(36, 24, 30)).toEqual([30, 20]);
+    expect(sizeOf(24, 36, 30)).toEqual([30, 45]);
+    expect(sizeOf(100, 1, 30)).toEqual([30, 1]);
+    // Half of it in each direction is there: a quarter.
+    const quarter = seenThroughRig(PICTURE, { plate, held: AHEAD }, { rig, frame: { widthMm: 60, heightMm: 30 } }, 40);
+    expect(quarter.covered).toBeCloseTo(0.25, 9);
+  });
 });
