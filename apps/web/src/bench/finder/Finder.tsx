@@ -70,16 +70,19 @@ export const Finder = memo(function Finder({
   );
   // A photograph has its own light.
   const photographed = photograph && plateInView(geometry) !== null;
-  if (focusing || frames || scene === null || photographed || !outdoors(scene.subject)) return open;
+  const byTheHour = !focusing && !frames && scene !== null && !photographed && outdoors(scene.subject);
+  // The same elements in each case: what was laid over the picture stays when the photograph is switched.
   return (
     <div className="grid h-full min-h-0 grid-rows-[minmax(0,1fr)_auto] [container-type:size]">
       {open}
-      <Suspense fallback={<div className={`h-8 ${WITH_ROOM}`} />}>
-        {/* The picture keeps the light of the hour where there is no room for the slider. */}
-        <div className={`min-h-8 ${WITH_ROOM}`}>
-          <HourLight scene={scene} onSun={setSun} />
-        </div>
-      </Suspense>
+      {byTheHour && (
+        <Suspense fallback={<div className={`h-8 ${WITH_ROOM}`} />}>
+          {/* The picture keeps the light of the hour where there is no room for the slider. */}
+          <div className={`min-h-8 ${WITH_ROOM}`}>
+            <HourLight scene={scene} onSun={setSun} />
+          </div>
+        </Suspense>
+      )}
     </div>
   );
 });
