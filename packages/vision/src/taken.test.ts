@@ -25,7 +25,7 @@ const [asideM, aheadM] = [leftM[0] + (widthM / 2) * Math.cos(turn), leftM[1] + (
 const photograph: PlacedPlate = {
   plate,
   held,
-  place: { plateAt: [-asideM, cameraHeightM, -aheadM], front: { widthM, heightM, turnDeg: turnedAwayDeg } },
+  place: { plateAt: [-asideM, cameraHeightM, -aheadM], front: { widthM, heightM, turnDeg: turnedAwayDeg }, ground: true },
 };
 const stance = { xM: -asideM, heightM: cameraHeightM, zM: -aheadM, yawDeg: 0, pitchDeg: 0, rollDeg: 0 };
 const lens = { imageMm: 24, riseMm: 5, shiftMm: 0 };

@@ -26,7 +26,7 @@ export function takenRoutes(files: PhotographFiles): Router {
     const { projection: plate, held, place, pictureId } = seen;
     const planned = {
       // Until a front is known the photograph is taken to be from where the camera stands.
-      photograph: { plate, held, place: place ?? { plateAt: back.at, front: null } },
+      photograph: { plate, held, place: place ?? { plateAt: back.at, front: null, ground: false } },
       rig: { from: back, imageMm, ...position },
       frame: wholeFrame,
     };

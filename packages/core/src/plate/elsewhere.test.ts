@@ -61,7 +61,7 @@ describe('a photograph seen from elsewhere', () => {
           const [u, v, ahead] = seenBy(cameraAt(plateAt, how), point);
           fc.pre(z > 0.5 && ahead > 0.5);
           const onBack = [(lens.imageMm * x) / z - lens.shiftMm, (lens.imageMm * y) / z - lens.riseMm] as const;
-          const found = fromElsewhere({ plate: FLAT, held: how, place: { plateAt, front } }, rig, onBack);
+          const found = fromElsewhere({ plate: FLAT, held: how, place: { plateAt, front, ground: true } }, rig, onBack);
           // In front of the front the ground is never hidden by it.
           expect(found.on).toBe(ground ? 'ground' : 'front');
           expect(found.pixel?.[0]).toBeCloseTo(FLAT.widthPx / 2 + (FLAT.focalPx * u) / ahead, 3);
@@ -83,7 +83,7 @@ describe('a photograph seen from elsewhere', () => {
         evenly(-12, 12),
         (front, rig, held, plate, xMm, yMm) => {
           const { at } = rig.from;
-          const found = fromElsewhere({ plate, held, place: { plateAt: at, front } }, rig, [xMm, yMm]);
+          const found = fromElsewhere({ plate, held, place: { plateAt: at, front, ground: true } }, rig, [xMm, yMm]);
           const { right, up, forward } = rig.from.axes;
           const pitch = Math.asin(forward[1]) / RAD;
           const there = { yawDeg: Math.atan2(forward[0], forward[2]) / RAD, pitchDeg: pitch, rollDeg: Math.atan2(-right[1], up[1]) / RAD };
@@ -98,7 +98,7 @@ describe('a photograph seen from elsewhere', () => {
 
   test('past the edges of the front its plane is a guess, and so is the sky, which looks the same from everywhere', () => {
     const front = { widthM: 10, heightM: 8, turnDeg: 0 };
-    const place = { plateAt: [0, 1.6, -20] as const, front };
+    const place = { plateAt: [0, 1.6, -20] as const, front, ground: true };
     expect(metPlane(place, [0, 1.6, -10], [0.4, 0, 1])).toEqual({ on: 'front', times: 10 });
     expect(metPlane(place, [0, 1.6, -10], [0.6, 0, 1])).toEqual({ on: 'guess', times: 10 });
     expect(metPlane(place, [0, 1.6, -10], [0, 0.65, 1])).toEqual({ on: 'guess', times: 10 });
@@ -107,6 +107,8 @@ describe('a photograph seen from elsewhere', () => {
     // Nobody has seen its back; without a front there is the ground alone.
     expect(metPlane(place, [0, 1.6, 10], [0, 0, -1])).toEqual({ on: 'guess', times: null });
     expect(metPlane({ ...place, front: null }, [0, 1.6, -10], [0, -0.01, 1]).on).toBe('ground');
+    // In a room the walls are in the way.
+    expect(metPlane({ ...place, front: null, ground: false }, [0, 1.6, -10], [0, -0.01, 1])).toEqual({ on: 'guess', times: null });
     const sky = fromElsewhere(
       { plate: FLAT, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { ...place, front: null } },
       { from: placed({ xM: 3, heightM: 1.6, zM: -5, yawDeg: 0, pitchDeg: 0, rollDeg: 0 }), imageMm: 24, riseMm: 0, shiftMm: 0 },
@@ -120,7 +122,7 @@ describe('a photograph seen from elsewhere', () => {
     const taken = { plate: { kind: 'flat', widthPx: 4, heightPx: 4, focalPx: 0.5 } as const, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 } };
     const rig = { turned: taken.held, imageMm: 10, riseMm: 0, shiftMm: 0 };
     // 20 m from a front that is 20 m wide: the frame of 40 mm at 10 mm sees 40 m of its plane from 10 m, half of them on it.
-    const place = { plateAt: [0, 500, -20] as const, front: { widthM: 20, heightM: 1000, turnDeg: 0 } };
+    const place = { plateAt: [0, 500, -20] as const, front: { widthM: 20, heightM: 1000, turnDeg: 0 }, ground: true };
     const { picture, guessed, covered } = seenThroughRig(
       { widthPx: 4, heightPx: 4, rgb },
       { ...taken, place },

@@ -12,10 +12,11 @@ export interface UprightFront {
   readonly turnDeg: number;
 }
 
-/** What is known of the place that a photograph shows: where it was taken, and the front before it, if any; the ground is level. */
+/** What is known of the place that a photograph shows: where it was taken, the front before it, if any, and whether there is level ground with nothing known to stand in the way. */
 export interface KnownPlace {
   readonly plateAt: Vec3;
   readonly front: UprightFront | null;
+  readonly ground: boolean;
 }
 
 /** What the ray of a pixel meets. */
@@ -36,14 +37,14 @@ export interface MetPlane {
  * @param ray its direction in the world
  *
  * @example
- * metPlane({ plateAt: [0, 1.6, -20], front: { widthM: 10, heightM: 8, turnDeg: 0 } }, [2, 1.6, -10], [0, 0, 1]) // => {on: 'front', times: 10}
+ * metPlane({ plateAt: [0, 1.6, -20], front: { widthM: 10, heightM: 8, turnDeg: 0 }, ground: true }, [2, 1.6, -10], [0, 0, 1]) // => {on: 'front', times: 10}
  */
 export function metPlane(place: KnownPlace, at: Vec3, ray: Vec3): MetPlane {
   return planesSeenFrom(place, at)(ray);
 }
 
 /** As `metPlane`, for many rays from one place. */
-export function planesSeenFrom({ plateAt, front }: KnownPlace, at: Vec3): (ray: Vec3) => MetPlane {
+export function planesSeenFrom({ plateAt, front, ground: level }: KnownPlace, at: Vec3): (ray: Vec3) => MetPlane {
   // As if the front stood square: its plane is z = 0 then.
   const squared = turnedAbout(-(front?.turnDeg ?? 0));
   const [from, taken, right, away] = [squared(at), squared(plateAt), squared([1, 0, 0]), squared([0, 0, 1])];
@@ -51,7 +52,7 @@ export function planesSeenFrom({ plateAt, front }: KnownPlace, at: Vec3): (ray: 
   const faces = front !== null && z0 * taken[2] > 0;
   const [halfM, heightM] = [(front?.widthM ?? 0) / 2, front?.heightM ?? 0];
   return (ray) => {
-    const ground = y0 > 0 && ray[1] < 0 ? y0 / -ray[1] : Infinity;
+    const ground = level && y0 > 0 && ray[1] < 0 ? y0 / -ray[1] : Infinity;
     const wall = faces ? -z0 / (ray[0] * right[2] + ray[2] * away[2]) : -1;
     if (!(wall > 0 && wall < Infinity)) return ground === Infinity ? SKY : { on: 'ground', times: ground };
     if (ground < wall) return { on: 'ground', times: ground };
@@ -92,7 +93,7 @@ export interface PlacedRig extends ShiftPosition {
  * @param onBack on the upright picture, mm from the middle of the frame
  *
  * @example
- * fromElsewhere({ plate: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.5, -20], front: { widthM: 10, heightM: 8, turnDeg: 0 } } }, { from: { at: [0, 1.5, -10], axes: { right: [1, 0, 0], up: [0, 1, 0], forward: [0, 0, 1] } }, imageMm: 20, riseMm: 0, shiftMm: 0 }, [8, 0]) // => {pixel: [240, 150], on: 'front'}
+ * fromElsewhere({ plate: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.5, -20], front: { widthM: 10, heightM: 8, turnDeg: 0 }, ground: true } }, { from: { at: [0, 1.5, -10], axes: { right: [1, 0, 0], up: [0, 1, 0], forward: [0, 0, 1] } }, imageMm: 20, riseMm: 0, shiftMm: 0 }, [8, 0]) // => {pixel: [240, 150], on: 'front'}
  */
 export function fromElsewhere(
   { plate, held, place }: PlacedPlate,

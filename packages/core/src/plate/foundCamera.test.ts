@@ -33,7 +33,7 @@ function seenBy([x, y, z]: Vec3, { yawDeg, pitchDeg, rollDeg }: Turned, point: V
 const FRONT = { widthM: 24, heightM: 14, turnDeg: 18 };
 const PLATE_AT: Vec3 = [-1.5, 1.6, -22];
 const HELD = { yawDeg: 2, pitchDeg: 9, rollDeg: -1.5 };
-const PHOTOGRAPH: PlacedPlate = { plate: FLAT, held: HELD, place: { plateAt: PLATE_AT, front: FRONT } };
+const PHOTOGRAPH: PlacedPlate = { plate: FLAT, held: HELD, place: { plateAt: PLATE_AT, front: FRONT, ground: true } };
 const PLAN: PlacedRig = {
   from: placed({ xM: -1.5, heightM: 1.6, zM: -22, yawDeg: 3, pitchDeg: 0, rollDeg: 0 }),
   imageMm: 24,
@@ -139,7 +139,7 @@ describe('how a frame was really taken', () => {
       ]);
       return { platePx: [8000 * (longitude / 360 + 0.5), 4000 * (0.5 - latitude / 180)], onBack: [(24 * x) / z - 2, (24 * y) / z - 6] };
     });
-    const found = foundCamera({ plate: sphere, held, place: { plateAt: PLATE_AT, front: null } }, PLAN, matches);
+    const found = foundCamera({ plate: sphere, held, place: { plateAt: PLATE_AT, front: null, ground: true } }, PLAN, matches);
     expect(found?.placed).toBe(false);
     expect(found?.differences.yawDeg.by).toBeCloseTo(1, 3);
     expect(found?.differences.pitchDeg.by).toBeCloseTo(0.6, 3);

@@ -63,7 +63,7 @@ const solvedFor = (placed: boolean): readonly CameraUnknown[] => (placed ? UNKNO
  * @param levelDoubtDeg how far pitch, roll and direction of the photograph may be off, one standard deviation: what is told of the camera is told from them
  *
  * @example
- * foundCamera({ plate: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.5, -20], front: null } }, { from: { at: [0, 1.5, -20], axes: { right: [1, 0, 0], up: [0, 1, 0], forward: [0, 0, 1] } }, imageMm: 20, riseMm: 0, shiftMm: 0 }, []) // => null
+ * foundCamera({ plate: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.5, -20], front: null, ground: true } }, { from: { at: [0, 1.5, -20], axes: { right: [1, 0, 0], up: [0, 1, 0], forward: [0, 0, 1] } }, imageMm: 20, riseMm: 0, shiftMm: 0 }, []) // => null
  */
 export function foundCamera(
   photograph: PlacedPlate,

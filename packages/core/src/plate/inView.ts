@@ -41,11 +41,15 @@ export function plateInView({ settings: { plate, scene } }: Geometry): PlateInVi
   return { pictureId: plate.pictureId, projection, held, place: placeOf(plate, scene), awayM: awayM > SAME_PLACE_M ? awayM : 0 };
 }
 
+/** Kinds of subjects on open ground: a room has walls in the way, a table stands somewhere. */
+const OPEN: readonly Scene['subject']['kind'][] = ['front', 'ground', 'people'];
+
 function placeOf({ from }: Plate, { subject }: Scene): KnownPlace | null {
   return (
     from && {
       plateAt: [from.asideM, from.cameraHeightM, -from.distanceM],
       front: subject.kind === 'front' ? subject : null,
+      ground: OPEN.includes(subject.kind),
     }
   );
 }
@@ -121,7 +125,7 @@ export function framesOfSetup(geometry: Geometry, { projection, held }: PlateInV
  * @param pixel px from its upper left corner
  *
  * @example
- * pointUnder({ pictureId: '', projection: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.6, -20], front: { widthM: 30, heightM: 9, turnDeg: 0 } }, awayM: 0 }, [300, 150]) // => [10, 1.6, 0]
+ * pointUnder({ pictureId: '', projection: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.6, -20], front: { widthM: 30, heightM: 9, turnDeg: 0 }, ground: true }, awayM: 0 }, [300, 150]) // => [10, 1.6, 0]
  */
 export function pointUnder({ projection, held, place }: PlateInView, pixel: Pixel): Vec3 | null {
   if (!place) return null;
@@ -139,7 +143,7 @@ export function pointUnder({ projection, held, place }: PlateInView, pixel: Pixe
  * @param point in the scene, m
  *
  * @example
- * pixelOfPoint({ pictureId: '', projection: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.6, -20], front: null }, awayM: 0 }, [10, 1.6, 0]) // => [300, 150]
+ * pixelOfPoint({ pictureId: '', projection: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.6, -20], front: null, ground: true }, awayM: 0 }, [10, 1.6, 0]) // => [300, 150]
  */
 export function pixelOfPoint({ projection, held, place }: PlateInView, point: Vec3): Pixel | null {
   return place && pixelOf(projection, turnedToCamera(cameraAxes(held), minus(point, place.plateAt)));

@@ -417,7 +417,8 @@ function photographWords(geometry: Geometry): string {
   if (plate === null) return '';
   const { awayM, place } = plate;
   if (awayM > 0) {
-    const known = place?.front ? 'front' : 'ground';
+    const open = place?.ground ? 'ground' : 'nothing';
+    const known = place?.front ? 'front' : open;
     return `${say(finderText.photographAway, { awayM: metresWords(awayM), known })} ${finderText.photographBlurred}`;
   }
   return `${endWords(geometry, plate)} ${place ? finderText.photographBlurred : finderText.photographPlain}`;

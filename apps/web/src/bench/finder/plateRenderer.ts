@@ -66,6 +66,7 @@ const LOOKED_UP = /* glsl */ `
   // Half the width and the height of the front, m; then sine and cosine of its turn. No front where the height is 0.
   uniform vec4 front;
   uniform bool elsewhere;
+  uniform bool level;
   // Focal length, from lens to back as it is focused, opening, mm; and pupil ratio.
   uniform vec4 focus_;
   // Whether what is sharp enough is hatched, the blur allowed in mm, and how many points of a blur are looked up.
@@ -80,7 +81,7 @@ const LOOKED_UP = /* glsl */ `
   // How far a ray goes, in multiples of it, and on what: 0 a guess, 1 the front, 2 the ground.
   float met(vec3 ray, out int on) {
     on = 0;
-    float ground = rigAt.y > 0.0 && ray.y < 0.0 ? rigAt.y / -ray.y : FAR;
+    float ground = level && rigAt.y > 0.0 && ray.y < 0.0 ? rigAt.y / -ray.y : FAR;
     float wall = FAR;
     bool within = false;
     if (front.y > 0.0) {
@@ -208,6 +209,7 @@ export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitm
     plateAt: { value: new Vector3() },
     front: { value: new Vector4() },
     elsewhere: { value: false },
+    level: { value: true },
     focus_: { value: new Vector4() },
     sharpness: { value: new Vector3() },
     reach: { value: new Vector2(1, 1) },
@@ -254,6 +256,7 @@ export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitm
       uniforms.circles.value.set(veils.circle ? (view.lightAngle ?? 0) : 0, veils.circle ? (view.sharpAngle ?? 0) : 0);
       uniforms.placed.value = place !== null;
       if (place) {
+        uniforms.level.value = place.ground;
         uniforms.plateAt.value.set(...place.plateAt);
         // So near that it makes no difference: then all of it is exact.
         uniforms.rigAt.value.set(...(awayM === 0 ? place.plateAt : view.from.at));

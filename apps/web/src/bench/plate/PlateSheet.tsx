@@ -179,7 +179,7 @@ export function PlateSheet({ plate, known, tool, frames, pins, onDrawn, onRefuse
           onPointerCancel={onUp}
         >
           {frames.map((frame) => (
-            <FrameOutline key={frame.own ? 'own' : frame.name} frame={frame} view={view} />
+            <FrameOutline key={`${frame.own ? 'own' : 'other'} ${frame.name}`} frame={frame} view={view} />
           ))}
           <Horizon known={known} view={view} shown={plate.horizon === null} />
           {lines.map((each) => (

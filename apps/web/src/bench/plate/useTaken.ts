@@ -48,7 +48,7 @@ function differencesOf(geometry: Geometry, { widthPx, heightPx, matches }: Taken
   const { projection: plate, held, place } = seen;
   const perPx = [wholeFrame.widthMm / widthPx, wholeFrame.heightMm / heightPx] as const;
   return foundCamera(
-    { plate, held, place: place ?? { plateAt: back.at, front: null } },
+    { plate, held, place: place ?? { plateAt: back.at, front: null, ground: false } },
     { from: back, imageMm, ...position },
     matches.map(([u, v, x, y]) => ({
       platePx: [u, v],

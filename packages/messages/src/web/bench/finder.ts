@@ -61,7 +61,7 @@ export const finderText = catalogue({
   photograph: 'photograph',
   photographMissing: 'The photograph of the place could not be loaded.',
   photographAway:
-    'The photograph was taken {awayM} away: {known, select, front {the front and the level ground are} other {the level ground is}} as seen from here, the rest is a guess and dimmed.',
+    'The photograph was taken {awayM} away: {known, select, front {the front and the level ground are as seen from here, the rest is} ground {the level ground is as seen from here, the rest is} other {all of it is}} a guess and dimmed.',
   photographBlurred: 'Blur only where the distance is known; no distortion, falloff or exposure.',
   photographPlain: 'Photograph of the place: no blur, distortion, falloff or exposure is drawn in it.',
   photographShowsNothing: 'The photograph shows nothing of this frame.',
