@@ -25,7 +25,7 @@ if (!existsSync(bundle) || statSync(bundle).mtimeMs < Math.max(...sources.map(ne
       bundle: true,
       // What reads pictures is loaded by the commands that need it.
       splitting: true,
-      external: ['sharp', '@techstark/opencv-js'],
+      external: ['sharp', '@techstark/opencv-js', 'heic-decode'],
       platform: 'node',
       format: 'esm',
       target: 'node20',

@@ -180,6 +180,25 @@ test('of a cropped photograph it is asked where the lens pointed', async ({ page
   expect(await violations(page)).toEqual([]);
 });
 
+test('lines are drawn and moved by the keyboard alone', async ({ page, gangway }) => {
+  await openSetup(page, gangway, /^From a photograph: the tower/);
+  await page.getByRole('radio', { name: 'Position' }).click();
+  await page.getByRole('link', { name: 'Open the plate' }).click();
+  const uprights = page.locator('[data-line=upright]');
+  await expect(uprights.first()).toBeVisible();
+  const before = await uprights.count();
+  await page.getByRole('radio', { name: 'Vertical' }).press('Space');
+  await page.getByRole('application', { name: 'Photograph of the place with its lines' }).press('Enter');
+  await expect(uprights).toHaveCount(before + 1);
+  const level = page.getByTestId('plate-level');
+  const said = await level.innerText();
+  const end = page.getByRole('button', { name: `Vertical ${before + 1}, second end: arrow keys move it` });
+  for (let i = 0; i < 12; i++) await end.press('ArrowRight');
+  await expect(level).not.toHaveText(said);
+  await page.getByRole('button', { name: `Vertical ${before + 1}`, exact: true }).press('Delete');
+  await expect(uprights).toHaveCount(before);
+});
+
 test('a stitched panorama is refused with the reason, and another photograph can be chosen', async ({ page, gangway }, info) => {
   const { default: sharp } = await import('sharp');
   const file = info.outputPath('wide.jpg');

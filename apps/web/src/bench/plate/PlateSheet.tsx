@@ -134,12 +134,29 @@ export function PlateSheet({ plate, known, tool, frames, pins, onDrawn, onRefuse
         return;
       }
       if (Math.hypot(to[0] - from[0], to[1] - from[1]) * view.scale <= SLIP_PX) return;
-      onDrawn(from, to);
-      // Its ends can be put right at once.
-      const index = { upright: plate.uprights.length, level: plate.levels.length, horizon: 0 };
-      if (tool.id === 'upright' || tool.id === 'level' || tool.id === 'horizon')
-        setChosen(`${tool.id}-${Math.min(index[tool.id], PLATE_MOST.lines - 1)}`);
+      draw(from, to);
     }
+  };
+  const draw = (from: Pixel, to: Pixel) => {
+    onDrawn(from, to);
+    // Its ends can be put right at once.
+    const index = { upright: plate.uprights.length, level: plate.levels.length, horizon: 0 };
+    if (tool.id === 'upright' || tool.id === 'level' || tool.id === 'horizon')
+      setChosen(`${tool.id}-${Math.min(index[tool.id], PLATE_MOST.lines - 1)}`);
+  };
+  // By the keyboard it begins in the middle of what is shown, and its ends are moved from there.
+  const onKeyDown = (event: KeyboardEvent<SVGSVGElement>) => {
+    if (event.target !== event.currentTarget || event.key !== 'Enter' || tool.id === 'move' || !view || !size) return;
+    event.preventDefault();
+    const [x, y] = [size.width / 2, size.height / 2];
+    const middle = inPicture(view, x, y);
+    if (tool.press) {
+      onDrawn(middle, middle);
+      return;
+    }
+    const stands = tool.id === 'upright' || tool.id === 'height';
+    const [along, up] = stands ? [0, size.height / 6] : [size.width / 6, 0];
+    draw(inPicture(view, x - along, y + up), inPicture(view, x + along, y - up));
   };
   const remove = (doomed: SheetLine) => {
     setChosen(null);
@@ -172,6 +189,9 @@ export function PlateSheet({ plate, known, tool, frames, pins, onDrawn, onRefuse
           height={size.height}
           role="application"
           aria-label={plateText.pictureOf}
+          aria-description={tool.id === 'move' ? undefined : plateText.byKeyboard}
+          tabIndex={0}
+          onKeyDown={onKeyDown}
           className={`absolute inset-0 touch-none select-none ${tool.id === 'move' ? 'cursor-grab active:cursor-grabbing' : 'cursor-crosshair'}`}
           onPointerDown={onDown}
           onPointerMove={onMove}

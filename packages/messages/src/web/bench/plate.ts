@@ -140,6 +140,7 @@ export const plateText = catalogue({
   reduce: 'Reduce',
   fit: 'Fit',
   pictureOf: 'Photograph of the place with its lines',
+  byKeyboard: 'Enter puts one in the middle; the arrow keys move its ends.',
   rigs: 'Which rig from here',
   rigsHelp: 'The frame of the rig on the bench is drawn through. Tick others to see theirs, level and not shifted.',
   loadingRigs: 'Loading the kit…',
