@@ -279,7 +279,7 @@ test.describe('after the shoot', () => {
     // The demo's frame was drawn 0.8° to the right of the plan and pitched 0.6° up.
     await expect(taken).toContainText(/Camera yawed 0\.[789]\d° right of the plan/u, { timeout: 60_000 });
     await expect(taken).toContainText(/Camera pitched 0\.[4-8]\d° up from the plan/u);
-    await expect(taken).toContainText('No certain difference in');
+    await expect(taken).toContainText('No difference seen in');
     const frame = page.getByTestId('taken-frame');
     await expect(frame).toHaveCSS('clip-path', 'inset(0px 50% 0px 0px)');
     // The line follows the hand.

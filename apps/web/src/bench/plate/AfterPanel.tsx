@@ -11,7 +11,7 @@ import { ErrorNote } from '../../ui/ErrorNote';
 import { TextButton } from '../../ui/TextButton';
 import { PanelSection } from '../PanelSection';
 import { ChoosePicture } from './ChoosePicture';
-import { agreeingWords, differenceWords } from './takenWords';
+import { takenWords } from './takenWords';
 import { useTaken } from './useTaken';
 
 interface AfterPanelProps {
@@ -98,20 +98,29 @@ function Compared({
   readonly taken: Extract<ReturnType<typeof useTaken>, { state: 'compared' }>;
 }) {
   if (!found) return <p className="text-tight">{plateText.afterNoMatch}</p>;
-  const differences = differenceWords(found);
-  const agreeing = agreeingWords(found);
+  const { certain, possible, none } = takenWords(found);
   const { plate } = geometry.settings;
   const unsure = plate !== null && (knownPlate(plate).level?.uncertaintyDeg ?? null) === null;
   const px = (found.rmsMm * reading.widthPx) / geometry.wholeFrame.widthMm;
   return (
     <>
-      {differences.length === 0 && <p className="font-medium">{plateText.afterAsPlanned}</p>}
+      {certain.length === 0 && <p className="font-medium">{plateText.afterAsPlanned}</p>}
       <ul className="tabular-nums">
-        {differences.map((words) => (
+        {certain.map((words) => (
           <li key={words}>{words}</li>
         ))}
       </ul>
-      {agreeing !== null && <p className="mt-1 text-ink-soft tabular-nums">{agreeing}</p>}
+      {possible.length > 0 && (
+        <>
+          <p className="mt-1 text-ink-soft">{plateText.takenPossible}</p>
+          <ul className="text-ink-soft tabular-nums">
+            {possible.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
+        </>
+      )}
+      {none !== null && <p className="mt-1 text-ink-soft tabular-nums">{none}</p>}
       {unsure && <p className="mt-1 text-tight">{plateText.afterLevelUnknown}</p>}
       {!found.placed && <p className="mt-1 text-tight">{plateText.afterNotPlaced}</p>}
       <p className="mt-1 text-xs text-ink-soft tabular-nums">

@@ -23,8 +23,8 @@ const TOLD: readonly Told[] = [
   { name: 'riseMm', called: plateText.calledRise, words: plateText.takenRise, unit: 'mm', least: 0.2 },
   { name: 'shiftMm', called: plateText.calledShift, words: plateText.takenShift, unit: 'mm', least: 0.2 },
 ];
-/** A difference is one where it is so many times its standard deviation. */
-const CERTAIN = 2;
+/** A difference is certain where it is so many times its standard deviation, and possible from this many. */
+const [CERTAIN, POSSIBLE] = [2, 1] as const;
 
 function valueWords(value: number, unit: Told['unit']): string {
   if (unit === 'm') return lengthWords(value, 2);
@@ -32,25 +32,34 @@ function valueWords(value: number, unit: Told['unit']): string {
 }
 
 const told = (found: FoundCamera): readonly Told[] => (found.placed ? TOLD : TOLD.filter(({ unit }) => unit !== 'm'));
-const isTold = ({ by, doubt }: Difference, { least }: Told): boolean => Math.abs(by) >= Math.max(least, CERTAIN * doubt);
+const isTold = ({ by, doubt }: Difference, { least }: Told, times: number): boolean => Math.abs(by) >= Math.max(least, times * doubt);
 
-/** What was done differently than planned, a sentence each, the largest part of the frame first. */
-export function differenceWords(found: FoundCamera): readonly string[] {
-  return told(found)
-    .filter((each) => isTold(found.differences[each.name], each))
-    .map(({ name, words, unit }) => {
-      const { by, doubt } = found.differences[name];
-      return say(words, { by: valueWords(Math.abs(by), unit), more: by > 0 ? 'yes' : 'no', doubt: valueWords(doubt, unit) });
-    });
+function differs(found: FoundCamera, { name, words, unit }: Told): string {
+  const { by, doubt } = found.differences[name];
+  return say(words, { by: valueWords(Math.abs(by), unit), more: by > 0 ? 'yes' : 'no', doubt: valueWords(doubt, unit) });
 }
 
-/** In what no difference can be told, and how small one could be; `null` where everything differs. */
-export function agreeingWords(found: FoundCamera): string | null {
-  const same = told(found).filter((each) => !isTold(found.differences[each.name], each));
-  if (same.length === 0) return null;
-  return say(plateText.takenAgrees, {
-    what: same
-      .map(({ name, called, unit }) => say(plateText.takenWithin, { name: called, doubt: valueWords(found.differences[name].doubt, unit) }))
-      .join(', '),
-  });
+/** How a frame was taken otherwise than planned, in words. */
+export interface TakenWords {
+  /** What was done differently for certain, a sentence each. */
+  readonly certain: readonly string[];
+  /** What may have been. */
+  readonly possible: readonly string[];
+  /** In what no difference is seen, and how small one could be; `null` where there is something in each. */
+  readonly none: string | null;
+}
+
+/** How a frame was taken otherwise than planned. */
+export function takenWords(found: FoundCamera): TakenWords {
+  const all = told(found);
+  const certain = all.filter((each) => isTold(found.differences[each.name], each, CERTAIN));
+  const possible = all.filter((each) => !certain.includes(each) && isTold(found.differences[each.name], each, POSSIBLE));
+  const rest = all.filter((each) => !certain.includes(each) && !possible.includes(each));
+  const within = ({ name, called, unit }: Told): string =>
+    say(plateText.takenWithin, { name: called, doubt: valueWords(found.differences[name].doubt, unit) });
+  return {
+    certain: certain.map((each) => differs(found, each)),
+    possible: possible.map((each) => differs(found, each)),
+    none: rest.length === 0 ? null : say(plateText.takenAgrees, { what: rest.map(within).join(', ') }),
+  };
 }
