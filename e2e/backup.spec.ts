@@ -71,7 +71,7 @@ test.describe.serial('a backup', () => {
     before = await photographBytes();
     await post('jobs', { name: 'Before the backup' });
     expect(gangway(folder, 'backup', join(place, 'all.zip'))).toMatch(
-      /has 2 jobs, \d+ setups, 0 shots, \d+ kit items, 0 frames, 4 photographs\./u,
+      /has 2 jobs, \d+ setups, 0 shots, \d+ kit items, 0 frames, 5 photographs\./u,
     );
     expect(gangway(folder, 'verify', join(place, 'all.zip'))).toMatch(/is whole: made .*2 jobs/u);
     expect(() => gangway(folder, 'backup', join(place, 'all.zip'))).toThrow(/is there already/u);

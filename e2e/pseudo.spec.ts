@@ -15,7 +15,7 @@ const TYPED = [
   ...DEMO_ITEMS.flatMap(({ name, specs }) => [name, ...Object.values(specs).filter((value) => typeof value === 'string')]),
   ...DEMO_RIGS.map(({ name }) => name),
   ...DEMO_PLATES.map(({ name }) => name),
-  ...DEMO_PLATES.map(({ file }) => file),
+  ...DEMO_PLATES.flatMap(({ file, taken }) => (taken === null ? [file] : [file, taken])),
 ];
 /** Units, formats and names of things that no language translates. */
 const SAME_EVERYWHERE = 'mm px GB MB kB µm nm min ms kg cm km lx EV MP in pt Hz GET POST UTC ISO'.split(' ');
