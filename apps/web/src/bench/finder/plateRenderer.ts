@@ -59,8 +59,7 @@ const LOOKED_UP = /* glsl */ `
   uniform vec3 axis;
   // Half-angles of image circle and sharp circle; 0 where they are not drawn.
   uniform vec2 circles;
-  // Whether the place is known; where the rig stands in it, and the photograph was taken, m.
-  uniform bool placed;
+  // Where the rig stands in a known place, and the photograph was taken, m.
   uniform vec3 rigAt;
   uniform vec3 plateAt;
   // Half the width and the height of the front, m; then sine and cosine of its turn. No front where the height is 0.
@@ -76,6 +75,7 @@ const LOOKED_UP = /* glsl */ `
   const float PI = 3.141592653589793;
   const float FAR = 1e9;
 
+#ifdef PLACED
   vec3 squared(vec3 p) { return vec3(p.x * front.w + p.z * front.z, p.y, p.z * front.w - p.x * front.z); }
 
   // How far a ray goes, in multiples of it, and on what: 0 a guess, 1 the front, 2 the ground.
@@ -104,6 +104,7 @@ const LOOKED_UP = /* glsl */ `
     if (on == 2) return rigAt.y / -ray.y;
     return -squared(rigAt).z / squared(ray).z;
   }
+#endif
 
   vec2 lookup(vec3 seen, out bool there) {
     if (sphere) {
@@ -118,18 +119,24 @@ const LOOKED_UP = /* glsl */ `
   // Where the ray of a place of the back, mm, is looked up, by what it meets.
   vec2 lookedUp(vec3 back, float times, out bool there) {
     vec3 ray = toWorld * back;
-    vec3 seen = placed && times < FAR ? rigAt + times * ray - plateAt : ray;
-    return lookup(toPlate * seen, there);
+#ifdef PLACED
+    if (times < FAR) ray = rigAt + times * ray - plateAt;
+#endif
+    return lookup(toPlate * ray, there);
   }
 
   void main() {
     vec3 ray = vec3(at * half_ + moved, image);
     int on = 0;
-    float times = placed ? met(toWorld * ray, on) : FAR;
+    float times = FAR;
+#ifdef PLACED
+    times = met(toWorld * ray, on);
+#endif
     bool there;
     vec2 place = lookedUp(ray, times, there);
     vec3 light = texture(photograph, place).rgb;
     float blur = 0.0;
+#ifdef PLACED
     if (on > 0) {
       // How far out of focus, 1 − v(P·l − f)/(f·z), through the opening.
       float z = times * image * 1000.0;
@@ -159,6 +166,7 @@ const LOOKED_UP = /* glsl */ `
         light = pow(sum / sharpness.z, vec3(1.0 / 2.2));
       }
     }
+#endif
     if (!there) {
       float stripe = step(0.86, fract((gl_FragCoord.x + gl_FragCoord.y) / 14.0));
       light = vec3(mix(0.27, 0.59, stripe));
@@ -181,10 +189,10 @@ const LOOKED_UP = /* glsl */ `
 /** No front, as the shader is told. */
 const NO_FRONT = { widthM: 0, heightM: 0, turnDeg: 0 };
 
-/** So many points of a blur are looked up: at rest, and while views follow each other. */
-const [POINTS_RESTING, POINTS_MOVING] = [24, 6] as const;
-/** Views that follow each other within this are of one movement, ms. */
-const MOVING_MS = 160;
+/** So many points of a blur are looked up at rest; while views follow each other it is left out, so that they follow the hand. */
+const POINTS_RESTING = 24;
+/** After so long without another view nothing moves any more, ms. */
+const RESTING_MS = 160;
 
 /** Draws a photograph through rigs into a canvas, one lookup to the pixel: as fast as a hand drags. */
 export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitmap, sphere: boolean): PlateRenderer {
@@ -204,7 +212,6 @@ export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitm
     image: { value: 1 },
     toWorld: { value: new Matrix3() },
     toPlate: { value: new Matrix3() },
-    placed: { value: false },
     rigAt: { value: new Vector3() },
     plateAt: { value: new Vector3() },
     front: { value: new Vector4() },
@@ -218,22 +225,27 @@ export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitm
     axis: { value: new Vector3(0, 0, 1) },
     circles: { value: new Vector2() },
   };
-  const material = new RawShaderMaterial({
-    glslVersion: GLSL3,
-    vertexShader: SCREEN,
-    fragmentShader: LOOKED_UP,
-    uniforms,
-    depthTest: false,
-    depthWrite: false,
-  });
+  // Without what is known of the place it is quicker.
+  const materialFor = (placed: boolean) =>
+    new RawShaderMaterial({
+      glslVersion: GLSL3,
+      vertexShader: SCREEN,
+      fragmentShader: LOOKED_UP,
+      defines: placed ? { PLACED: 1 } : {},
+      uniforms,
+      depthTest: false,
+      depthWrite: false,
+    });
+  const [plain, knowing] = [materialFor(false), materialFor(true)];
   const sheet = new PlaneGeometry(2, 2);
   const scene = new Scene();
-  const mesh = new Mesh(sheet, material);
+  const mesh = new Mesh(sheet, plain);
   mesh.frustumCulled = false;
   scene.add(mesh);
   const camera = new Camera();
-  let [before, timer] = [0, 0];
-  const draw = (points: number) => {
+  let timer = 0;
+  const draw = (points: number, placed: boolean) => {
+    mesh.material = placed ? knowing : plain;
     uniforms.sharpness.value.z = points;
     renderer.render(scene, camera);
   };
@@ -254,7 +266,6 @@ export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitm
       }
       uniforms.axis.value.set(...view.axis);
       uniforms.circles.value.set(veils.circle ? (view.lightAngle ?? 0) : 0, veils.circle ? (view.sharpAngle ?? 0) : 0);
-      uniforms.placed.value = place !== null;
       if (place) {
         uniforms.level.value = place.ground;
         uniforms.plateAt.value.set(...place.plateAt);
@@ -269,17 +280,16 @@ export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitm
       uniforms.sharpness.value.set(veils.sharp ? 1 : 0, view.allowedMm, 0);
       renderer.setPixelRatio(Math.min(2, devicePixelRatio));
       renderer.setSize(width, height, false);
-      const now = performance.now();
-      const moving = now - before < MOVING_MS;
-      before = now;
       clearTimeout(timer);
-      draw(moving ? POINTS_MOVING : POINTS_RESTING);
-      if (moving) timer = window.setTimeout(() => draw(POINTS_RESTING), MOVING_MS);
+      // From where it was taken the planes tell blur alone, which is drawn when nothing moves any more.
+      draw(0, place !== null && (awayM > 0 || veils.sharp));
+      if (place) timer = window.setTimeout(() => draw(POINTS_RESTING, true), RESTING_MS);
     },
     dispose: () => {
       clearTimeout(timer);
       sheet.dispose();
-      material.dispose();
+      plain.dispose();
+      knowing.dispose();
       photograph.dispose();
       renderer.dispose();
     },
