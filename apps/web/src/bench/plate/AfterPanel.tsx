@@ -1,7 +1,9 @@
 import { plateText } from '@gangway/messages/web/bench/plate';
 import { say } from '@gangway/messages/say';
+import { useMemo } from 'react';
 import { useParams } from 'react-router';
-import type { Geometry } from '@gangway/core/geometry/geometry';
+import { freshGeometry, type Geometry } from '@gangway/core/geometry/geometry';
+import type { Shot } from '@gangway/core/log/shotFields';
 import { knownPlate } from '@gangway/core/plate/known';
 import { plateInView } from '@gangway/core/plate/inView';
 import { fixed } from '@gangway/core/words';
@@ -27,6 +29,8 @@ export function AfterPanel({ geometry, frameId, onFrame }: AfterPanelProps) {
   const { data: log, error, refetch } = api.useLogQuery(jobId);
   const plateId = geometry.settings.plate?.pictureId;
   const frames = (log?.attachments ?? []).filter((each) => each.setupId === setupId && each.id !== plateId);
+  const shotId = frames.find(({ id }) => id === frameId)?.shotId;
+  const shot = log?.shots.find(({ id }) => id === shotId) ?? null;
   if (!plateInView(geometry))
     return (
       <PanelSection title={plateText.after} help={plateText.afterHelp} folds="plate-after">
@@ -49,7 +53,9 @@ export function AfterPanel({ geometry, frameId, onFrame }: AfterPanelProps) {
           </li>
         ))}
       </ul>
-      {frameId !== null && <Differences geometry={geometry} setupId={setupId} frameId={frameId} onClose={() => onFrame(null)} />}
+      {frameId !== null && (
+        <Differences geometry={geometry} shot={shot} setupId={setupId} frameId={frameId} onClose={() => onFrame(null)} />
+      )}
       <ChoosePicture
         label={plateText.afterChoose}
         onChoose={async (file) => {
@@ -63,16 +69,20 @@ export function AfterPanel({ geometry, frameId, onFrame }: AfterPanelProps) {
 
 function Differences({
   geometry,
+  shot,
   setupId,
   frameId,
   onClose,
 }: {
   readonly geometry: Geometry;
+  /** The shot in the log that the frame is of; `null` where none is. */
+  readonly shot: Shot | null;
   readonly setupId: string;
   readonly frameId: string;
   readonly onClose: () => void;
 }) {
-  const taken = useTaken(geometry, setupId, frameId);
+  const set = useMemo(() => asLogged(geometry, shot), [geometry, shot]);
+  const taken = useTaken(set, setupId, frameId);
   return (
     <div className="mb-2" data-testid="taken">
       {taken.state === 'comparing' && <p role="status">{plateText.afterComparing}</p>}
@@ -82,7 +92,7 @@ function Differences({
           {taken.why}
         </p>
       )}
-      {taken.state === 'compared' && <Compared geometry={geometry} taken={taken} />}
+      {taken.state === 'compared' && <Compared geometry={geometry} taken={taken} logged={set !== geometry} />}
       <TextButton onClick={onClose} className="mt-1">
         {plateText.afterClose}
       </TextButton>
@@ -90,11 +100,21 @@ function Differences({
   );
 }
 
+/** A setup with the rise and shift that were logged for a shot; as it is where none were. */
+function asLogged(geometry: Geometry, shot: Shot | null): Geometry {
+  const { riseMm = null, shiftMm = null } = shot ?? {};
+  if (riseMm === null || shiftMm === null) return geometry;
+  return freshGeometry({ ...geometry.settings, movements: { riseMm, shiftMm } });
+}
+
 function Compared({
   geometry,
   taken: { reading, found },
+  logged,
 }: {
   readonly geometry: Geometry;
+  /** Whether rise and shift are those of the log. */
+  readonly logged: boolean;
   readonly taken: Extract<ReturnType<typeof useTaken>, { state: 'compared' }>;
 }) {
   if (!found) return <p className="text-tight">{plateText.afterNoMatch}</p>;
@@ -124,7 +144,7 @@ function Compared({
       {unsure && <p className="mt-1 text-tight">{plateText.afterLevelUnknown}</p>}
       {!found.placed && <p className="mt-1 text-tight">{plateText.afterNotPlaced}</p>}
       <p className="mt-1 text-xs text-ink-soft tabular-nums">
-        {say(plateText.afterUsed, { n: found.used, px: fixed(px, 1) })} {plateText.afterAssumes}
+        {say(plateText.afterUsed, { n: found.used, px: fixed(px, 1) })} {say(plateText.afterAssumes, { logged: logged ? 'yes' : 'no' })}
       </p>
     </>
   );
