@@ -126,6 +126,15 @@ describe('how a frame was really taken', () => {
     expect(Math.abs(found?.differences.pitchDeg.by ?? 1)).toBeLessThan(0.15);
   });
 
+  test('says that slides were set otherwise than they are held, instead of a wrong place alone', () => {
+    const off = { asideM: 0.1, upM: 0, aheadM: 0.2, yawDeg: 0.3, pitchDeg: 0, rollDeg: 0 };
+    const matches = matchesOf(off, 3, { noiseMm: 0.006, wrong: 0.05 });
+    expect(foundCamera(PHOTOGRAPH, PLAN, matches)?.strained).toBe(false);
+    // The lens was shifted 4 mm farther than the plan says.
+    const shifted = matches.map(({ platePx, onBack: [x, y] }) => ({ platePx, onBack: [x - 4, y] as const }));
+    expect(foundCamera(PHOTOGRAPH, PLAN, shifted)?.strained).toBe(true);
+  });
+
   test('without a front the place is that of the photograph, and the rest is found', () => {
     const sphere = { kind: 'sphere', widthPx: 8000, heightPx: 4000 } as const;
     const held = { yawDeg: 0, pitchDeg: 0, rollDeg: 0 };

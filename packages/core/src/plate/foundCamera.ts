@@ -28,6 +28,8 @@ export interface FoundCamera {
   readonly differences: Readonly<Record<CameraUnknown, Difference>>;
   /** Whether the place was looked for: it needs a known front, and is taken to be that of the photograph otherwise. */
   readonly placed: boolean;
+  /** Whether slides or scale would rather be elsewhere than where they are held: then the place is not to be trusted. */
+  readonly strained: boolean;
   /** How many of the points it rests on. */
   readonly used: number;
   /** How far those lie from where they should be, root mean square, mm. */
@@ -36,6 +38,8 @@ export interface FoundCamera {
 
 /** How far slides and scale are off when they were set as planned, one standard deviation each: mm, and a share of the focal length (common practice: engraved focal lengths are true to a percent or two). */
 const SET_WITHIN = { riseMm: 0.4, shiftMm: 0.4, larger: 0.01 } as const;
+/** A value that is held near the plan and still ends this many of its standard deviations away was set otherwise. */
+const STRAINED = 1.5;
 /** Fewer points fix nothing. */
 const POINTS_LEAST = 8;
 const ROUNDS = 60;
@@ -89,6 +93,7 @@ export function foundCamera(
   return {
     differences: Object.fromEntries(UNKNOWNS.map((name) => [name, difference(name)])) as FoundCamera['differences'],
     placed,
+    strained: unknowns.some((name, i) => Math.abs(values[i] ?? 0) > STRAINED * (heldTo(name) ?? Infinity)),
     used,
     rmsMm: Math.sqrt(kept.reduce((sum, off) => sum + off * off, 0) / kept.length),
   };

@@ -141,6 +141,7 @@ function Compared({
         </>
       )}
       {none !== null && <p className="mt-1 text-ink-soft tabular-nums">{none}</p>}
+      {found.strained && <p className="mt-1 text-tight">{plateText.afterStrained}</p>}
       {unsure && <p className="mt-1 text-tight">{plateText.afterLevelUnknown}</p>}
       {!found.placed && <p className="mt-1 text-tight">{plateText.afterNotPlaced}</p>}
       <p className="mt-1 text-xs text-ink-soft tabular-nums">

@@ -176,6 +176,8 @@ export const plateText = catalogue({
   afterNotPlaced: 'Where the tripod stood is told only with a front in the scene: outline one and use it.',
   afterAssumes:
     'Assumes the focal length to within 1 %, and rise and shift as {logged, select, yes {logged, to within 0.4 mm.} other {planned, to within 0.4 mm: if they were others, attach the frame to its shot in the log, or set them in the plan first.}}',
+  afterStrained:
+    'Rise, shift or focal length seem to have been others than assumed: do not trust the place and direction before they are put right.',
   afterLevelUnknown: 'The uncertainty of the photograph’s level is unknown: yaw, pitch and roll may be further off.',
   afterAsPlanned: 'Taken as planned, as far as can be told.',
   takenAhead: 'Tripod {by} {more, select, yes {closer} other {farther away}} (± {doubt})',
