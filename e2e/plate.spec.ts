@@ -3,6 +3,7 @@ import type { Locator, Page } from '@playwright/test';
 import sharp from 'sharp';
 import { jobSummarySchema } from '@gangway/contract/job';
 import { expect, openSetup, saved, stored, test, type Gangway } from './gangway';
+import { logSchema } from '@gangway/contract/log';
 import { violations } from './accessible';
 
 const FOLDER = 'packages/vision/checks/plates';
@@ -150,7 +151,7 @@ test('without metadata the focal length is asked for, and the lines are found on
   await expect(page.getByTestId('plate-level')).toContainText('Pitched 4.7', { timeout: 30_000 });
 });
 
-test('of a cropped photograph it is asked where the lens pointed', async ({ page, gangway }, info) => {
+test('a cropped photograph asks where its lens pointed', async ({ page, gangway }, info) => {
   const part = info.outputPath('part.jpg');
   const whole = await sharp(`${FOLDER}/${NAME}`)
     .withExif({ IFD2: { FocalLengthIn35mmFilm: '24', PixelXDimension: '1600', PixelYDimension: '1200' } })
@@ -175,7 +176,7 @@ test('of a cropped photograph it is asked where the lens pointed', async ({ page
   await expect(level).toContainText('Pitched 4.');
   await expect(level).toContainText('±');
   await expect(page.getByRole('button', { name: /^Where the lens pointed/ })).toBeVisible();
-  await page.getByRole('button', { name: 'That is unknown' }).click();
+  await page.getByRole('button', { name: 'Mark as unknown' }).click();
   await expect(level).toContainText('Uncertainty unknown');
   expect(await violations(page)).toEqual([]);
 });
@@ -260,9 +261,9 @@ test('from another place the photograph shows the front and the ground as from t
   // On the card the frame is not outlined then, which it says.
   await page.getByRole('radio', { name: 'Card' }).click();
   const card = page.getByTestId('plate-on-card');
-  await expect(card).toContainText('Photographed 4.30 m from here');
+  await expect(card).toContainText('taken 4.30 m away');
   await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect(card).not.toContainText('Photographed');
+  await expect(card).not.toContainText('is not outlined');
   await expect(card).toContainText('11.0 mm of rise');
 });
 
@@ -274,11 +275,11 @@ test.describe('after the shoot', () => {
     await page.getByRole('radio', { name: 'Position' }).click();
     await page.getByRole('link', { name: 'Open the plate' }).click();
     await page.getByText('After the shoot').click();
-    await page.getByRole('button', { name: 'Lay hydraulic-tower-taken.jpg over the plan' }).click();
+    await page.getByRole('button', { name: 'Compare hydraulic-tower-taken.jpg with the plan' }).click();
     const taken = page.getByTestId('taken');
     // The demo's frame was drawn 0.8° to the right of the plan and pitched 0.6° up.
-    await expect(taken).toContainText(/Camera yawed 0\.[789]\d° right of the plan/u, { timeout: 60_000 });
-    await expect(taken).toContainText(/Camera pitched 0\.[4-8]\d° up from the plan/u);
+    await expect(taken).toContainText(/Camera yawed 0\.[789]\d° farther right/u, { timeout: 60_000 });
+    await expect(taken).toContainText(/Camera pitched 0\.[4-8]\d° farther up/u);
     await expect(taken).toContainText('No difference seen in');
     const frame = page.getByTestId('taken-frame');
     await expect(frame).toHaveCSS('clip-path', 'inset(0px 50% 0px 0px)');
@@ -294,11 +295,47 @@ test.describe('after the shoot', () => {
     await expect(frame).toHaveCSS('opacity', '0');
     await expect(frame).toHaveCSS('opacity', '1');
     expect(await violations(page)).toEqual([]);
-    // Another photograph of the same shape, but of another place.
+    // A frame of another shape is refused.
     await page.getByLabel('Choose a frame…').setInputFiles(`${FOLDER}/plate-01-08.jpg`);
     await expect(taken).toContainText('The frame could not be compared: The frame is 1200 × 1600 px', { timeout: 60_000 });
-    await taken.getByRole('button', { name: 'Back to the photograph' }).click();
+    await page.getByRole('button', { name: 'Back to the photograph' }).click();
     await expect(page.locator('[data-line=upright]').first()).toBeVisible();
+  });
+
+  test('rise and shift are those of the shot that a frame is attached to, whatever the plan has become', async ({
+    page,
+    gangway: { url },
+  }) => {
+    test.slow();
+    await openSetup(page, { url } as Gangway, /^From a photograph: the tower/);
+    await page.getByRole('radio', { name: 'Card' }).click();
+    await page.getByRole('button', { name: 'Log a shot' }).click();
+    await expect(page.getByText('1 logged here')).toBeVisible();
+    const [, jobId = '', setupId = ''] = /jobs\/([^/]+)\/setups\/([^/?]+)/u.exec(page.url()) ?? [];
+    const log = logSchema.parse(await (await fetch(`${url}/api/jobs/${jobId}/log`)).json());
+    const sent = await fetch(`${url}/api/jobs/${jobId}/attachments?name=logged.jpg&setupId=${setupId}&shotId=${log.shots[0]?.id ?? ''}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/octet-stream' },
+      body: readFileSync('apps/server/demo/hydraulic-tower-taken.jpg'),
+    });
+    expect(sent.ok).toBe(true);
+    // The plan is changed after the shot.
+    await page.getByRole('radio', { name: 'Frame' }).click();
+    const shift = page.getByRole('textbox', { name: 'Shift', exact: true });
+    await shift.fill('-3.7');
+    await shift.press('Enter');
+    await saved(page);
+    await page.goto(page.url().replace(/\?.*$/u, '/plate'));
+    await page.getByText('After the shoot').click();
+    const taken = page.getByTestId('taken');
+    // By the plan nothing fits, and nothing is called certain.
+    await page.getByRole('button', { name: 'Compare hydraulic-tower-taken.jpg with the plan' }).click();
+    await expect(taken).toContainText('does not fit the assumed rise, shift or focal length', { timeout: 60_000 });
+    await expect(taken).toContainText(/Possible, but not certain:.*Tripod \d\.\d\d m farther right/su);
+    await page.getByRole('button', { name: 'Compare logged.jpg with the plan' }).click();
+    await expect(taken).toContainText('rise and shift as logged', { timeout: 60_000 });
+    await expect(taken).toContainText(/Tripod 0\.[3-6]\d m closer/u);
+    await expect(taken).not.toContainText('does not fit');
   });
 });
 

@@ -7,6 +7,7 @@ import { setupSchema } from '@gangway/contract/setup';
 import type { StoredSettings } from '@gangway/contract/storedSetup';
 import type { Plate } from '@gangway/core/model/plate';
 import type { Scene } from '@gangway/core/model/scene';
+import { BLANK_PLATE } from '@gangway/core/plate/blankPlate';
 import { matchedPlaces } from '@gangway/vision/matches';
 import { expect, test } from './gangway';
 
@@ -88,24 +89,14 @@ test('a photograph through a rig shows every corner where the Finder draws it fr
   });
   const { id: pictureId } = attachmentSchema.parse(await attached.json());
   const plate: Plate = {
+    ...BLANK_PLATE,
     pictureId,
     name: 'phone.png',
-    kind: 'flat',
     widthPx: width,
     heightPx: height,
     equivalentMm: 26,
-    cropped: false,
-    middlePx: null,
-    uprights: [],
-    levels: [],
-    doubtful: false,
-    horizon: null,
     typed: { pitchDeg: HELD.pitchDeg, rollDeg: HELD.rollDeg },
     headingDeg: HELD.yawDeg,
-    cameraHeightM: PLACE.cameraHeightM,
-    cameraHeightDoubtM: 0,
-    outline: null,
-    measured: [],
     from: PLACE,
   };
   const { version } = plan;

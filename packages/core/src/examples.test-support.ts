@@ -1,3 +1,4 @@
+import { BLANK_PLATE } from './plate/blankPlate';
 import type { Aberrations } from './aberrations/aberrations';
 import { freshGeometry } from './geometry/geometry';
 import { FIRST_MOSAIC } from './mosaic/mosaic';
@@ -60,28 +61,17 @@ export const tiltedGeometry = freshGeometry({ ...front, front: { tiltDeg: 2, swi
 
 /** A level photograph of a front 20 m ahead, as it is stored. */
 export const quayPlate: Plate = {
+  ...BLANK_PLATE,
   pictureId: '2b7f9a70-3a52-4a1f-9d0e-5b7a4c1d2e3f',
   name: 'quay.jpg',
-  kind: 'flat',
   widthPx: 400,
   heightPx: 300,
   equivalentMm: 26,
-  cropped: false,
-  middlePx: null,
   uprights: [
     [100, 50, 100, 250],
     [300, 50, 300, 250],
   ],
-  levels: [],
-  doubtful: false,
-  horizon: null,
-  typed: null,
-  headingDeg: 0,
-  cameraHeightM: 1.6,
   cameraHeightDoubtM: 0.02,
-  outline: null,
-  measured: [],
-  from: null,
 };
 
 /** The front in three overlapping frames side by side. */

@@ -12,6 +12,8 @@ test('what may take long goes to the process for it, whatever else does not', as
   const heavy = async (request: Request, setups = 7) => isHeavy(withSetups(setups), request);
   expect(await heavy(asked('GET', `/jobs/${JOB}/archive`))).toBe(true);
   expect(await heavy(asked('GET', `/jobs/${JOB}/cards.pdf`))).toBe(true);
+  expect(await heavy(asked('GET', `/setups/${JOB}/taken/${JOB}`))).toBe(true);
+  expect(await heavy(asked('GET', `/setups/${JOB}`))).toBe(false);
   expect(await heavy(asked('GET', `/jobs/${JOB}/log`))).toBe(true);
   expect(await heavy(asked('POST', `/jobs/${JOB}/log/changes`, { bytes: 2_000_000 }))).toBe(true);
   expect(await heavy(asked('POST', '/frame-sets/x/frames', { bytes: 80_000_000 }))).toBe(true);

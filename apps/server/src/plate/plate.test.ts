@@ -8,6 +8,7 @@ import { plateReadingSchema } from '@gangway/contract/plate';
 import { setupSchema } from '@gangway/contract/setup';
 import { storedSettings } from '@gangway/contract/storedSetup';
 import type { Plate } from '@gangway/core/model/plate';
+import { BLANK_PLATE } from '@gangway/core/plate/blankPlate';
 import { autoLevel } from '@gangway/core/plate/autoLevel';
 import { focalPixels } from '@gangway/core/plate/pixel';
 import sharp from 'sharp';
@@ -48,25 +49,13 @@ async function attached(jobId: string, setupId: string, file: Buffer, name = 'pl
 }
 
 const plateOf = (pictureId: string): Plate => ({
+  ...BLANK_PLATE,
   pictureId,
   name: 'place.jpg',
-  kind: 'flat',
   widthPx: 300,
   heightPx: 400,
   equivalentMm: 26,
-  cropped: false,
-  middlePx: null,
-  uprights: [],
-  levels: [],
-  doubtful: false,
-  horizon: null,
   typed: { pitchDeg: 2, rollDeg: 0 },
-  headingDeg: 0,
-  cameraHeightM: 1.6,
-  cameraHeightDoubtM: 0.02,
-  outline: null,
-  measured: [],
-  from: null,
 });
 
 const small = () => sharp({ create: { width: 400, height: 300, channels: 3, background: '#456' } });
@@ -183,12 +172,12 @@ describe('an attached photograph as a plate', () => {
     const { bytes, text, tagged } = await card(`/api/setups/${planned.id}/card.pdf`);
     expect(bytes).toContain('/Subtype /Image');
     expect(tagged.tags).toContain('Figure');
-    expect(text).toContain('The place with the frame');
+    expect(text).toContain('The frame on the photograph');
     expect((await card(`/api/setups/${first.id}/card.pdf`)).bytes).not.toContain('/Subtype /Image');
     expect((await card(`/api/jobs/${jobId}/cards.pdf`)).bytes).toContain('/Subtype /Image');
     const lost = await newSetup(jobId, plateOf(randomUUID()));
     const without = await card(`/api/setups/${lost.id}/card.pdf`);
     expect(without.bytes).not.toContain('/Subtype /Image');
-    expect(without.text).toContain('The photograph was not here when this was printed.');
+    expect(without.text).toContain('The photograph was missing when this was printed.');
   });
 });

@@ -2,7 +2,6 @@ import { benchText } from '@gangway/messages/web/bench';
 import { paletteText } from '@gangway/messages/web/palette';
 import { say } from '@gangway/messages/say';
 import { geometryOf, type Geometry } from '@gangway/core/geometry/geometry';
-import { ToggleGroup } from 'radix-ui';
 import { memo, Suspense, useCallback, useEffect, useId, useMemo, useRef, useState } from 'react';
 import { Link, useMatch, useParams, useSearchParams } from 'react-router';
 import type { MissingValue } from '@gangway/core/rig/missing';
@@ -24,6 +23,7 @@ import type { BenchStep } from '@gangway/core/model/step';
 import { setupEdit } from './editing/setupEdit';
 import { focusEdit } from './focus/focusEdit';
 import { movementEdit } from './movements/movementEdit';
+import { Choices } from '../ui/Choices';
 import { useCommands, type Command } from '../ui/commands';
 import { TextLink } from '../ui/TextButton';
 import { lazyPart } from '../ui/lazyPart';
@@ -298,26 +298,5 @@ const StepChoice = memo(function StepChoice({
   readonly step: BenchStep;
   readonly onChoose: (step: BenchStep) => void;
 }) {
-  return (
-    <ToggleGroup.Root
-      type="single"
-      value={step}
-      onValueChange={(value) => {
-        const chosen = stepNamed(value);
-        if (chosen) onChoose(chosen.id);
-      }}
-      aria-label={benchText.benchstepOfTheWork}
-      className="inline-flex max-w-full overflow-x-auto overflow-y-hidden rounded-md border border-rule text-sm"
-    >
-      {Object.values(STEPS).map(({ id, name }) => (
-        <ToggleGroup.Item
-          key={id}
-          value={id}
-          className="min-h-8 px-2.5 font-medium not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-11 max-sm:px-1.5 max-sm:text-[0.8125rem]"
-        >
-          {name}
-        </ToggleGroup.Item>
-      ))}
-    </ToggleGroup.Root>
-  );
+  return <Choices narrow label={benchText.benchstepOfTheWork} choices={Object.values(STEPS)} value={step} onChoose={onChoose} />;
 });

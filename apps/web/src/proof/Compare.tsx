@@ -1,14 +1,19 @@
 import { proofText } from '@gangway/messages/web/proof';
 import { say } from '@gangway/messages/say';
-import { ToggleGroup } from 'radix-ui';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Assembly } from '@gangway/contract/proof';
 import { DeepView, type Spot, type Together } from './DeepView';
+import { Choices } from '../ui/Choices';
 import { Select } from '../ui/Select';
+import { useBlink } from '../ui/useBlink';
 
-const WAYS = { alone: proofText.alone, side: proofText.sideBySide, split: proofText.split, blink: proofText.blink } as const;
-type Way = keyof typeof WAYS;
-const BLINK_MS = 700;
+const WAYS = [
+  { id: 'alone', name: proofText.alone },
+  { id: 'side', name: proofText.sideBySide },
+  { id: 'split', name: proofText.split },
+  { id: 'blink', name: proofText.blink },
+] as const;
+type Way = (typeof WAYS)[number]['id'];
 
 /** One picture, or two of them compared: beside each other, split by a line, or in turn. */
 export function Compare({
@@ -25,37 +30,20 @@ export function Compare({
   const [way, setWay] = useState<Way>('alone');
   const [otherId, setOtherId] = useState<string | null>(null);
   const [at, setAt] = useState(50);
-  const [shown, setShown] = useState(true);
   const other = others.find(({ id }) => id === otherId) ?? others[0] ?? null;
   const using = other ? way : 'alone';
   const together = useMemo<Together>(() => ({ members: new Set(), leader: null }), []);
-  useEffect(() => {
-    if (using !== 'blink') return;
-    const timer = setInterval(() => setShown((before) => !before), BLINK_MS);
-    return () => clearInterval(timer);
-  }, [using]);
+  const shown = useBlink(using === 'blink');
   const second = using !== 'alone' && other;
   return (
     <div className="flex min-h-0 min-w-0 grow flex-col gap-1.5">
       <div className="flex flex-wrap items-center gap-2 text-sm">
-        <ToggleGroup.Root
-          type="single"
+        <Choices
+          label={proofText.howToCompare}
+          choices={WAYS.map((each) => ({ ...each, disabled: each.id !== 'alone' && !other }))}
           value={using}
-          onValueChange={(value) => value in WAYS && setWay(value as Way)}
-          aria-label={proofText.howToCompare}
-          className="inline-flex overflow-hidden rounded-md border border-rule"
-        >
-          {Object.entries(WAYS).map(([id, words]) => (
-            <ToggleGroup.Item
-              key={id}
-              value={id}
-              disabled={id !== 'alone' && !other}
-              className="min-h-8 px-2.5 not-first:border-l not-first:border-rule disabled:opacity-45 data-[state=on]:bg-accent data-[state=on]:text-on-accent"
-            >
-              {words}
-            </ToggleGroup.Item>
-          ))}
-        </ToggleGroup.Root>
+          onChoose={setWay}
+        />
         {using !== 'alone' && other && (
           <label className="flex items-center gap-1.5">
             {proofText.with}

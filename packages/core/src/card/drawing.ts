@@ -11,14 +11,14 @@ export type Mark =
       readonly white?: boolean;
     }
   | {
-      /** A stored photograph, which whoever draws has at hand. */
+      /** A stored photograph; whoever draws it has the file. */
       readonly kind: 'picture';
       readonly x: number;
       readonly y: number;
       readonly w: number;
       readonly h: number;
       readonly pictureId: string;
-      /** What it shows, for who cannot see it. */
+      /** What it shows, for a screen reader. */
       readonly described: string;
     }
   | {
@@ -65,7 +65,7 @@ function markSvg(mark: Mark): string {
     case 'line':
       return `<line x1="${n(mark.x1)}" y1="${n(mark.y1)}" x2="${n(mark.x2)}" y2="${n(mark.y2)}" stroke-width="${n(mark.widthMm)}"${mark.dashed ? ' stroke-dasharray="1 0.8"' : ''}${mark.white ? ' stroke="#fff"' : ''}/>`;
     case 'picture':
-      // A file of its own has no photographs in it: the place of one, and what it shows.
+      // An SVG file carries no photographs: it gets an empty box that says what belongs there.
       return `<rect x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.w)}" height="${n(mark.h)}" stroke-width="0.1"><title>${escaped(mark.described)}</title></rect>`;
     case 'rect':
       return `<rect x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.w)}" height="${n(mark.h)}" stroke-width="${n(mark.widthMm)}"${mark.filled ? ' fill="#000"' : ''}/>`;

@@ -40,7 +40,7 @@ describe('the photograph of the place on a card', () => {
     const away = { ...level, from: { asideM: 0, distanceM: 20, cameraHeightM: 1.6 } };
     const printed = printedPlate(freshGeometry({ ...front, plate: away }), AT);
     expect(marksOf(printed).lines).toEqual([]);
-    expect(printed?.words.at(-1)).toContain('Photographed 4.00 m from here');
+    expect(printed?.words.at(-1)).toContain('taken 4.00 m away');
     expect(printedPlate(freshGeometry({ ...front, plate: { ...level, typed: null, uprights: [] } }), AT)).toBeNull();
     expect(printedPlate(freshGeometry(front), AT)).toBeNull();
   });

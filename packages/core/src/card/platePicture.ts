@@ -16,7 +16,7 @@ const BEYOND = 0.35;
 
 type Point = readonly [number, number];
 
-/** A photograph of the place on a card: the marks that it is drawn with, how high they are, and what is written beside them. */
+/** A photograph of the place on a card: its marks, the box that they fill, and the lines of text beside it. */
 export interface PrintedPlate {
   readonly marks: readonly Mark[];
   readonly box: Box;
@@ -37,7 +37,7 @@ export function printedPlate(geometry: Geometry, at: Pick<Box, 'x' | 'y'>): Prin
   const { plate } = geometry.settings;
   const seen = plateInView(geometry);
   if (!plate || !seen) return null;
-  // From elsewhere they would lie somewhere else.
+  // From elsewhere the frame would show another picture.
   const frames = seen.awayM > 0 ? [] : framesOfSetup(geometry, seen).map(({ outline }) => outline);
   const [left, right] = reach(
     plate.widthPx,
@@ -71,7 +71,7 @@ const pictureOf = ({ pictureId, name }: Plate, { x, y, w, h }: Box): Mark => ({
   described: say(cardText.photographOfThePlace, { name }),
 });
 
-/** Frames, black on white: to be seen on light and on dark. */
+/** Outlines of frames, black on white, so that they show on light and on dark. */
 function outlined(frames: readonly (readonly Point[])[], box: Box, kind: Plate['kind']): readonly Mark[] {
   const drawn = (look: { readonly widthMm: number; readonly white: boolean }): readonly Mark[] =>
     frames.flatMap((outline) =>

@@ -12,24 +12,27 @@ export interface UprightFront {
   readonly turnDeg: number;
 }
 
-/** What is known of the place that a photograph shows: where it was taken, the front before it, if any, and whether there is level ground with nothing known to stand in the way. */
+/** What is known of the place that a photograph shows, in the scene, m. */
 export interface KnownPlace {
+  /** Where it was taken. */
   readonly plateAt: Vec3;
+  /** `null` without a front. */
   readonly front: UprightFront | null;
+  /** Whether the ground is open and level: in a room the walls are in the way. */
   readonly ground: boolean;
 }
 
 /** What the ray of a pixel meets. */
 export interface MetPlane {
-  /** The front, the ground, neither: it goes on past the edges of the front or to the sky. */
+  /** The front, the ground, or neither: then it passes beside the front or goes to the sky. */
   readonly on: 'front' | 'ground' | 'guess';
-  /** How many times the ray is gone along to what it meets; `null` for the sky. */
+  /** Where it meets that, as a multiple of the ray; `null` for the sky. */
   readonly times: number | null;
 }
 
 /**
- * What a ray meets in a known place: the front or the level ground before it. Beyond its edges the plane
- * of the front goes on, as a guess; a front is known from the side only from which it was photographed.
+ * What a ray meets in a known place: the front or the level ground before it. Beyond the edges of the front its plane
+ * continues, as a guess. A front is known only from the side from which it was photographed.
  * Source: intersection of a line and a plane.
  *
  * @param place what is known of the place
@@ -63,7 +66,7 @@ export function planesSeenFrom({ plateAt, front, ground: level }: KnownPlace, at
 
 const SKY: MetPlane = { on: 'guess', times: null };
 
-/** A place of a photograph, and what is known of it. */
+/** A place of a photograph, and what lies there. */
 export interface LookedUp {
   /** `null` where a flat photograph does not look. */
   readonly pixel: Pixel | null;

@@ -1,4 +1,4 @@
-import { inverse, Matrix, solve } from 'ml-matrix';
+import { LuDecomposition, Matrix, solve } from 'ml-matrix';
 import type { Pixel } from '../model/plate';
 import { anglesOf, cameraAxes, turnedToCamera, turnedToWorld } from '../space/pose';
 import type { Vec3 } from '../space/vector';
@@ -17,10 +17,10 @@ export interface MatchedPoint {
 const UNKNOWNS = ['asideM', 'upM', 'aheadM', 'yawDeg', 'pitchDeg', 'rollDeg', 'riseMm', 'shiftMm', 'larger'] as const;
 export type CameraUnknown = (typeof UNKNOWNS)[number];
 
-/** A difference from the plan, with its standard deviation. */
+/** A difference from the plan, with its standard deviation; `null` where that is unknown. */
 export interface Difference {
   readonly by: number;
-  readonly doubt: number;
+  readonly doubt: number | null;
 }
 
 /** How a frame was really taken, as differences from the plan. */
@@ -28,7 +28,7 @@ export interface FoundCamera {
   readonly differences: Readonly<Record<CameraUnknown, Difference>>;
   /** Whether the place was looked for: it needs a known front, and is taken to be that of the photograph otherwise. */
   readonly placed: boolean;
-  /** Whether slides or scale would rather be elsewhere than where they are held: then the place is not to be trusted. */
+  /** Whether the points do not fit the rise, shift or focal length that is assumed: then neither place nor direction can be trusted. */
   readonly strained: boolean;
   /** How many of the points it rests on. */
   readonly used: number;
@@ -56,24 +56,24 @@ const solvedFor = (placed: boolean): readonly CameraUnknown[] => (placed ? UNKNO
 
 /**
  * How a frame was really taken, from things that it and a photograph of the place both show: where the lens
- * stood, how the back was turned, and what the slides were at. Things on the known front tell the place; without a front it is taken to be that
- * of the photograph. Slides and focal length are held near the plan, as one photograph of one plane tells them badly. `null` where too few
+ * stood, how the back was turned, and where the slides were. Points on the known front give the place; without a front it is taken to be that
+ * of the photograph. Slides and focal length are held near the plan, because one plane alone hardly fixes them. `null` where too few
  * points are left, or they fix nothing.
  * Source: camera resection by Levenberg’s and Marquardt’s method, with Huber’s weights against wrong matches (Hartley and Zisserman, “Multiple View Geometry”, 2004, 7.2 and A6).
  *
  * @param photograph how the photograph was taken, and where
  * @param plan the rig as it was planned
  * @param matches the same things in both
- * @param levelDoubtDeg how far pitch, roll and direction of the photograph may be off, one standard deviation: what is told of the camera is told from them
+ * @param levelDoubtDeg how far pitch, roll and direction of the photograph may be off, one standard deviation, degrees: the direction of the camera is counted from them; `null` where that is unknown
  *
  * @example
- * foundCamera({ plate: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.5, -20], front: null, ground: true } }, { from: { at: [0, 1.5, -20], axes: { right: [1, 0, 0], up: [0, 1, 0], forward: [0, 0, 1] } }, imageMm: 20, riseMm: 0, shiftMm: 0 }, []) // => null
+ * foundCamera({ plate: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.5, -20], front: null, ground: true } }, { from: { at: [0, 1.5, -20], axes: { right: [1, 0, 0], up: [0, 1, 0], forward: [0, 0, 1] } }, imageMm: 20, riseMm: 0, shiftMm: 0 }, [], 0) // => null
  */
 export function foundCamera(
   photograph: PlacedPlate,
   plan: PlacedRig,
   matches: readonly MatchedPoint[],
-  levelDoubtDeg = 0,
+  levelDoubtDeg: number | null,
 ): FoundCamera | null {
   const placed = photograph.place.front !== null;
   const seen = matches.flatMap((match) => thingOf(photograph, plan, match) ?? []);
@@ -87,8 +87,10 @@ export function foundCamera(
   const kept = offMm.filter((_, i) => (weights[i] ?? 0) > 0.5);
   const difference = (name: CameraUnknown): Difference => {
     const i = unknowns.indexOf(name);
+    const by = values[i] ?? 0;
     const doubt = i < 0 ? 0 : sigmaMm * Math.sqrt(Math.max(0, doubts[i] ?? 0));
-    return { by: values[i] ?? 0, doubt: name.endsWith('Deg') ? Math.hypot(doubt, levelDoubtDeg) : doubt };
+    if (!name.endsWith('Deg')) return { by, doubt };
+    return { by, doubt: levelDoubtDeg === null ? null : Math.hypot(doubt, levelDoubtDeg) };
   };
   return {
     differences: Object.fromEntries(UNKNOWNS.map((name) => [name, difference(name)])) as FoundCamera['differences'],
@@ -180,11 +182,13 @@ function fitted(plan: PlacedRig, things: readonly Thing[], unknowns: readonly Ca
   }
   if (values.some((value) => !Number.isFinite(value))) return null;
   const { normal } = equations({ values, missed, sigmaMm, unknowns, missedBy });
-  const spread = inverse(normal);
+  const solved = new LuDecomposition(normal);
+  // Points on one line, or all in one place, fix nothing.
+  if (solved.isSingular()) return null;
   const offMm = missed.map(([x, y]) => Math.hypot(x, y));
   return {
     values,
-    doubts: spread.diagonal(),
+    doubts: solved.solve(Matrix.eye(unknowns.length)).diagonal(),
     weights: offMm.map((mm) => weightOf(mm, sigmaMm)),
     offMm,
     sigmaMm,

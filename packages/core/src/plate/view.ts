@@ -16,8 +16,6 @@ export interface SeenThroughRig {
   readonly picture: ColourPicture;
   /** How much of the frame the photograph covers, 0 to 1. */
   readonly covered: number;
-  /** How much of the frame is a guess: what lies there is not known, and the rig is not where the photograph was taken. */
-  readonly guessed: number;
 }
 
 /** A photograph as it was taken; with `place`, a rig may look at it from elsewhere. */
@@ -76,13 +74,12 @@ export function seenThroughRig(
   );
   const meets = place && rigAt ? planesSeenFrom(place, rigAt) : null;
   const away = place && rigAt ? turnedToCamera(toPlate, minus(rigAt, place.plateAt)) : null;
-  let [covered, guessed] = [0, 0];
+  let covered = 0;
   for (let row = 0; row < heightPx; row++) {
     const y = frame.heightMm * (0.5 - (row + 0.5) / heightPx) + rig.riseMm;
     for (let column = 0; column < widthPx; column++) {
       const x = frame.widthMm * ((column + 0.5) / widthPx - 0.5) + rig.shiftMm;
       const met = meets?.(inWorld(x, y));
-      const on = met?.on ?? null;
       const ray = asSeen(x, y);
       const times = met?.times ?? null;
       // The sky is so far away that it looks the same from everywhere.
@@ -95,8 +92,7 @@ export function seenThroughRig(
         continue;
       }
       covered++;
-      const light = on === 'guess' ? GUESS_LIGHT : 1;
-      if (on === 'guess') guessed++;
+      const light = met?.on === 'guess' ? GUESS_LIGHT : 1;
       // Pixels have their middles at halves; a sphere goes on round its edge.
       const px = u - 0.5;
       const py = Math.min(high - 1, Math.max(0, v - 0.5));
@@ -117,8 +113,7 @@ export function seenThroughRig(
       }
     }
   }
-  const all = widthPx * heightPx;
-  return { picture: { widthPx, heightPx, rgb }, covered: covered / all, guessed: guessed / all };
+  return { picture: { widthPx, heightPx, rgb }, covered: covered / (widthPx * heightPx) };
 }
 
 /** The rays of places of the back, mm over the foot of the lens, by the axes of the back. */

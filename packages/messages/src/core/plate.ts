@@ -87,5 +87,5 @@ export const plateText = catalogue({
   moreThanNothing: '{name} must be more than 0; you entered {value}.',
   noLinesFound: 'No lines were found that stand upright: give pitch and roll.',
   otherShape:
-    'The frame is {width} × {height} px; the plan has {widthMm} × {heightMm} mm. Choose the whole frame, not a part of it, and check portrait or landscape.',
+    'The frame is {width} × {height} px, but the plan is {widthMm} × {heightMm} mm: choose an uncropped frame in the planned orientation.',
 });

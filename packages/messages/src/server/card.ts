@@ -5,5 +5,5 @@ export const cardText = catalogue({
   sizeMustBeOneOf: 'size must be one of {spotSizes}.',
   sizeMustBeOneOf2: 'size must be one of {cardSizes}.',
   isNotCompleteSoIt: '“{name}” is not complete, so it has no card yet.',
-  photographMissing: 'The photograph was not here when this was printed.',
+  photographMissing: 'The photograph was missing when this was printed.',
 });

@@ -17,6 +17,7 @@ import { checksOf } from '../../setup/checksOf';
 import { rememberMaterials, wantsMaterials } from './materials';
 import { GUIDES, Overlay, type Guide } from './Overlay';
 import { PickedFacts } from './PickedFacts';
+import { rendersHere } from './picture';
 import { PictureView } from './PictureView';
 import type { Veils } from './renderer';
 import { endsInFrame, plateInView, type PlateInView } from '@gangway/core/plate/inView';
@@ -416,12 +417,14 @@ function photographWords(geometry: Geometry): string {
   const plate = plateInView(geometry);
   if (plate === null) return '';
   const { awayM, place } = plate;
+  // The plain drawing has no blur.
+  const drawn = place && rendersHere() ? finderText.photographBlurred : finderText.photographPlain;
   if (awayM > 0) {
     const open = place?.ground ? 'ground' : 'nothing';
     const known = place?.front ? 'front' : open;
-    return `${say(finderText.photographAway, { awayM: metresWords(awayM), known })} ${finderText.photographBlurred}`;
+    return `${say(finderText.photographAway, { awayM: metresWords(awayM), known })} ${drawn}`;
   }
-  return `${endWords(geometry, plate)} ${place ? finderText.photographBlurred : finderText.photographPlain}`;
+  return `${endWords(geometry, plate)} ${drawn}`;
 }
 
 /** The photograph is said to end where it does by more than this, mm. */

@@ -20,7 +20,7 @@ interface AfterPanelProps {
   readonly geometry: Geometry;
   /** The frame that is laid over the plan; `null` for none. */
   readonly frameId: string | null;
-  readonly onFrame: (id: string | null) => void;
+  readonly onFrame: (id: string) => void;
 }
 
 /** After the shoot: frames that were taken, to be laid over the plan, and what was done differently. */
@@ -40,6 +40,7 @@ export function AfterPanel({ geometry, frameId, onFrame }: AfterPanelProps) {
   return (
     <PanelSection title={plateText.after} help={plateText.afterHelp} folds="plate-after">
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
+      {!log && !error && <p role="status">{plateText.afterLoading}</p>}
       {log && frames.length === 0 && frameId === null && <p className="mb-1 text-ink-soft">{plateText.afterNone}</p>}
       <ul className="mb-1.5 grid gap-1">
         {frames.map(({ id, name }) => (
@@ -53,9 +54,7 @@ export function AfterPanel({ geometry, frameId, onFrame }: AfterPanelProps) {
           </li>
         ))}
       </ul>
-      {frameId !== null && (
-        <Differences geometry={geometry} shot={shot} setupId={setupId} frameId={frameId} onClose={() => onFrame(null)} />
-      )}
+      {frameId !== null && <Differences geometry={geometry} shot={shot} setupId={setupId} frameId={frameId} />}
       <ChoosePicture
         label={plateText.afterChoose}
         onChoose={async (file) => {
@@ -72,14 +71,12 @@ function Differences({
   shot,
   setupId,
   frameId,
-  onClose,
 }: {
   readonly geometry: Geometry;
   /** The shot in the log that the frame is of; `null` where none is. */
   readonly shot: Shot | null;
   readonly setupId: string;
   readonly frameId: string;
-  readonly onClose: () => void;
 }) {
   const set = useMemo(() => asLogged(geometry, shot), [geometry, shot]);
   const taken = useTaken(set, setupId, frameId);
@@ -89,13 +86,10 @@ function Differences({
       {taken.state === 'waiting' && <p role="status">{plateText.afterWaiting}</p>}
       {taken.state === 'failed' && (
         <p role="alert" className="text-fails">
-          {taken.why}
+          {taken.why} <TextButton onClick={taken.again}>{plateText.retry}</TextButton>
         </p>
       )}
       {taken.state === 'compared' && <Compared geometry={geometry} taken={taken} logged={set !== geometry} />}
-      <TextButton onClick={onClose} className="mt-1">
-        {plateText.afterClose}
-      </TextButton>
     </div>
   );
 }
@@ -124,7 +118,8 @@ function Compared({
   const px = (found.rmsMm * reading.widthPx) / geometry.wholeFrame.widthMm;
   return (
     <>
-      {certain.length === 0 && <p className="font-medium">{plateText.afterAsPlanned}</p>}
+      {found.strained && <p className="mb-1 text-tight">{plateText.afterStrained}</p>}
+      {certain.length + possible.length === 0 && <p className="font-medium">{plateText.afterAsPlanned}</p>}
       <ul className="tabular-nums">
         {certain.map((words) => (
           <li key={words}>{words}</li>
@@ -141,7 +136,6 @@ function Compared({
         </>
       )}
       {none !== null && <p className="mt-1 text-ink-soft tabular-nums">{none}</p>}
-      {found.strained && <p className="mt-1 text-tight">{plateText.afterStrained}</p>}
       {unsure && <p className="mt-1 text-tight">{plateText.afterLevelUnknown}</p>}
       {!found.placed && <p className="mt-1 text-tight">{plateText.afterNotPlaced}</p>}
       <p className="mt-1 text-xs text-ink-soft tabular-nums">

@@ -1,11 +1,12 @@
 import { plateText } from '@gangway/messages/web/bench/plate';
-import { ToggleGroup } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import type { Pixel, Plate } from '@gangway/core/model/plate';
 import type { Rig } from '@gangway/core/model/rig';
+import { plateInView } from '@gangway/core/plate/inView';
 import { knownPlate } from '@gangway/core/plate/known';
+import { Choices } from '../../ui/Choices';
 import { TextLink } from '../../ui/TextButton';
 import { AfterPanel } from './AfterPanel';
 import { ChooseFile } from './ChooseFile';
@@ -48,7 +49,9 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
   const frames = useMemo(() => framesOn(geometry, framed), [geometry, framed]);
   const pins = useMemo(() => pinsOnPlate(geometry), [geometry]);
   const [search, setSearch] = useSearchParams();
-  const frameId = search.get('frame');
+  const seen = useMemo(() => plateInView(geometry), [geometry]);
+  // Nothing is laid over a plan that cannot be shown.
+  const frameId = seen && search.get('frame');
   const reading = usePlateReading(plate);
   const tool = TOOLS.find(({ id }) => id === toolId) ?? TOOLS[0];
   if (!tool) throw new Error('there are no tools');
@@ -67,32 +70,21 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
   return (
     <main className="grid min-h-0 grow lg:grid-cols-[minmax(0,1fr)_24rem]">
       <section aria-label={plateText.plate} className="flex min-h-[60dvh] min-w-0 flex-col">
-        {frameId !== null && <TakenSheet geometry={geometry} frameId={frameId} />}
+        {seen && frameId !== null && (
+          <TakenSheet key={frameId} geometry={geometry} plate={seen} frameId={frameId} onClose={() => setSearch({}, { replace: true })} />
+        )}
         {frameId === null && (
           <>
             <div className="grid gap-1 p-2">
-              <ToggleGroup.Root
-                type="single"
+              <Choices
+                label={plateText.tools}
+                choices={TOOLS.filter(({ serves }) => serves?.(plate) ?? true)}
                 value={tool.id}
-                aria-label={plateText.tools}
-                onValueChange={(value) => {
-                  const next = TOOLS.find(({ id }) => id === value);
-                  if (!next) return;
-                  setToolId(next.id);
+                onChoose={(id) => {
+                  setToolId(id);
                   setRefused(null);
                 }}
-                className="inline-flex max-w-full justify-self-start overflow-x-auto rounded-md border border-rule text-sm"
-              >
-                {TOOLS.filter(({ serves }) => serves?.(plate) ?? true).map(({ id, name }) => (
-                  <ToggleGroup.Item
-                    key={id}
-                    value={id}
-                    className="min-h-8 shrink-0 px-2.5 font-medium not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-11"
-                  >
-                    {name}
-                  </ToggleGroup.Item>
-                ))}
-              </ToggleGroup.Root>
+              />
               <p role="status" className={`min-h-4 min-w-0 text-xs ${(refused ?? needs) ? 'font-medium text-fails' : 'text-ink-soft'}`}>
                 {refused ?? needs ?? tool.hint}
               </p>
@@ -108,11 +100,7 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
         <MeasurePanel plate={plate} known={known} />
         <FrontPanel plate={plate} known={known} scene={geometry.settings.scene} />
         <RigsPanel own={geometry.settings.rig} framed={framed} onFramed={setFramed} />
-        <AfterPanel
-          geometry={geometry}
-          frameId={frameId}
-          onFrame={(id) => setSearch(id === null ? {} : { frame: id }, { replace: true })}
-        />
+        <AfterPanel geometry={geometry} frameId={frameId} onFrame={(id) => setSearch({ frame: id }, { replace: true })} />
         <p className="mt-4 flex flex-wrap gap-x-4">
           <TextLink to={back.replace('step=position', 'step=frame')} className="font-medium">
             {plateText.lookThrough}

@@ -1,40 +1,42 @@
 import { plateText } from '@gangway/messages/web/bench/plate';
-import { ToggleGroup } from 'radix-ui';
-import { useEffect, useState, type PointerEvent } from 'react';
+import { useMemo, useState, type PointerEvent } from 'react';
 import type { Geometry } from '@gangway/core/geometry/geometry';
-import { plateInView } from '@gangway/core/plate/inView';
+import type { PlateInView } from '@gangway/core/plate/inView';
 import { finderView } from '../../setup/finder/view';
 import { usePlateUrl } from '../../store/platePicture';
+import { Choices } from '../../ui/Choices';
+import { TextButton } from '../../ui/TextButton';
+import { useBlink } from '../../ui/useBlink';
 import { useSize } from '../../ui/useSize';
 import { PlatePicture } from '../finder/PlatePicture';
 
 /** How a frame is compared with its plan. */
 const WAYS = [
-  ['split', plateText.compareSplit],
-  ['blink', plateText.compareBlink],
-  ['fade', plateText.compareFade],
+  { id: 'split', name: plateText.compareSplit },
+  { id: 'blink', name: plateText.compareBlink },
+  { id: 'fade', name: plateText.compareFade },
 ] as const;
-type Way = (typeof WAYS)[number][0];
+type Way = (typeof WAYS)[number]['id'];
 
-/** Frame and plan take turns after so long, ms: slower than flickers. */
-const BLINK_MS = 800;
 const VEILS = { circle: false, falloff: false, sharp: false, materials: true };
 
-/** A frame that was taken over the photograph as the planned rig draws it: split at a line, in turns, or one through the other. */
-export function TakenSheet({ geometry, frameId }: { readonly geometry: Geometry; readonly frameId: string }) {
+interface TakenSheetProps {
+  readonly geometry: Geometry;
+  readonly plate: PlateInView;
+  readonly frameId: string;
+  readonly onClose: () => void;
+}
+
+/** A frame that was taken over the photograph as the planned rig draws it: split at a line, blinking, or faded. */
+export function TakenSheet({ geometry, plate, frameId, onClose }: TakenSheetProps) {
   const [way, setWay] = useState<Way>('split');
   const [at, setAt] = useState(0.5);
-  const [on, setOn] = useState(true);
+  const [gone, setGone] = useState(false);
+  const on = useBlink(way === 'blink');
   const [ref, size] = useSize<HTMLDivElement>();
   const url = usePlateUrl(frameId);
-  useEffect(() => {
-    if (way !== 'blink') return;
-    const timer = setInterval(() => setOn((before) => !before), BLINK_MS);
-    return () => clearInterval(timer);
-  }, [way]);
-  const plate = plateInView(geometry);
-  const view = finderView(geometry);
-  if (!plate || !view) return null;
+  const view = useMemo(() => finderView(geometry), [geometry]);
+  if (!view) return null;
   const { widthMm, heightMm } = view.frame;
   const room = size ? Math.min(size.width / widthMm, size.height / heightMm) : 0;
   const [width, height] = [Math.floor(widthMm * room), Math.floor(heightMm * room)];
@@ -46,23 +48,7 @@ export function TakenSheet({ geometry, frameId }: { readonly geometry: Geometry;
   return (
     <div className="flex min-h-0 grow flex-col gap-2 p-2">
       <div className="flex flex-wrap items-center gap-3 text-sm">
-        <ToggleGroup.Root
-          type="single"
-          value={way}
-          aria-label={plateText.compareHow}
-          onValueChange={(value) => setWay((before) => WAYS.find(([id]) => id === value)?.[0] ?? before)}
-          className="inline-flex rounded-md border border-rule"
-        >
-          {WAYS.map(([id, name]) => (
-            <ToggleGroup.Item
-              key={id}
-              value={id}
-              className="min-h-8 px-2.5 font-medium not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-11"
-            >
-              {name}
-            </ToggleGroup.Item>
-          ))}
-        </ToggleGroup.Root>
+        <Choices label={plateText.compareHow} choices={WAYS} value={way} onChoose={setWay} />
         {way !== 'blink' && (
           <input
             type="range"
@@ -74,6 +60,9 @@ export function TakenSheet({ geometry, frameId }: { readonly geometry: Geometry;
             className="min-h-8 w-48 accent-accent max-sm:min-h-11"
           />
         )}
+        <TextButton onClick={onClose} className="ml-auto">
+          {plateText.afterClose}
+        </TextButton>
       </div>
       <div ref={ref} className="grid min-h-0 grow place-items-center overflow-hidden">
         {width > 0 && (
@@ -92,7 +81,24 @@ export function TakenSheet({ geometry, frameId }: { readonly geometry: Geometry;
             }}
           >
             <PlatePicture plate={plate} view={view} veils={VEILS} width={width} height={height} />
-            <img src={url} alt="" draggable={false} style={shown} className="absolute inset-0 size-full" data-testid="taken-frame" />
+            <img
+              src={url}
+              alt=""
+              draggable={false}
+              style={shown}
+              onError={() => setGone(true)}
+              onLoad={() => setGone(false)}
+              className="absolute inset-0 size-full"
+              data-testid="taken-frame"
+            />
+            {gone && (
+              <p
+                role="alert"
+                className="absolute inset-x-2 bottom-2 z-10 rounded-sm border border-fails bg-sheet px-1.5 py-1 text-sm text-fails"
+              >
+                {plateText.frameGone}
+              </p>
+            )}
             {way === 'split' && (
               <div aria-hidden style={{ left: `${100 * at}%` }} className="absolute inset-y-0 w-0.5 -translate-x-1/2 bg-accent" />
             )}

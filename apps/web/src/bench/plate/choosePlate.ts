@@ -4,15 +4,13 @@ import { ATTACHMENT_BYTES_MOST } from '@gangway/contract/attachmentBytes';
 import type { PlateReading } from '@gangway/contract/plate';
 import type { Plate, PlateLine } from '@gangway/core/model/plate';
 import { autoLevel } from '@gangway/core/plate/autoLevel';
+import { BLANK_PLATE } from '@gangway/core/plate/blankPlate';
 import { clearest } from '@gangway/core/plate/clearest';
 import { knownPlate } from '@gangway/core/plate/known';
 import { fixed } from '@gangway/core/words';
 import { attach } from '../../store/logWrites';
 import { plateReading } from '../../store/plateReading';
 import { plateEdit } from './plateEdit';
-
-/** How high above the ground a phone is held and how far that may be off, m, until somebody says otherwise (common practice). */
-const [PHONE_HEIGHT_M, PHONE_DOUBT_M] = [1.6, 0.15] as const;
 
 /** How wide and high a picture is as it is seen upright; `null` where this browser cannot show it. */
 async function uprightSize(file: File): Promise<{ readonly widthPx: number; readonly heightPx: number } | null> {
@@ -32,7 +30,7 @@ async function uprightSize(file: File): Promise<{ readonly widthPx: number; read
   }
 }
 
-/** Whether a file that no page shows is shown by way of the server. */
+/** Whether a page cannot show a file itself, and the server can turn it into one that it can. */
 const isShownByServer = ({ type, name }: File): boolean => /^image\/(tiff|hei[cf])$/u.test(type) || /\.(tiff?|hei[cf])$/iu.test(name);
 
 /**
@@ -47,27 +45,7 @@ export async function choosePlate(to: { readonly jobId: string; readonly setupId
   const pictureId = await attach({ ...to, shotId: null }, file);
   const size = seen ?? (await plateReading(pictureId));
   const { widthPx, heightPx } = size;
-  return plateEdit.begin({
-    pictureId,
-    name: file.name,
-    kind: 'flat',
-    widthPx,
-    heightPx,
-    equivalentMm: null,
-    cropped: false,
-    middlePx: null,
-    uprights: [],
-    levels: [],
-    doubtful: false,
-    horizon: null,
-    typed: null,
-    headingDeg: 0,
-    cameraHeightM: PHONE_HEIGHT_M,
-    cameraHeightDoubtM: PHONE_DOUBT_M,
-    outline: null,
-    measured: [],
-    from: null,
-  });
+  return plateEdit.begin({ ...BLANK_PLATE, pictureId, name: file.name, widthPx, heightPx });
 }
 
 /** What a file says of itself, put into the plate; `null` for a panorama that cannot be one. */

@@ -11,7 +11,7 @@ const found = (differences: Partial<Record<CameraUnknown, Difference>>, placed =
   rmsMm: 0.01,
 });
 
-describe('how a frame was taken otherwise than planned, in words', () => {
+describe('how a frame was taken differently from the plan, in words', () => {
   test('is certain from two standard deviations, possible from one, and nothing that nobody would change is told', () => {
     const { certain, possible, none } = takenWords(
       found({
@@ -22,11 +22,22 @@ describe('how a frame was taken otherwise than planned, in words', () => {
         pitchDeg: { by: 0.04, doubt: 0.001 },
       }),
     );
-    expect(certain).toEqual(['Tripod 0.40 m closer (± 0.10 m)', 'Camera rolled 0.50° anticlockwise from the plan (± 0.10°)']);
-    expect(possible).toEqual(['Tripod 0.30 m to the left (± 0.20 m)']);
-    expect(none).toContain('height of the lens (± 0.30 m)');
+    expect(certain).toEqual(['Tripod 0.40 m closer (± 0.10 m)', 'Camera rolled 0.50° farther anticlockwise (± 0.10°)']);
+    expect(possible).toEqual(['Tripod 0.30 m farther left (± 0.20 m)']);
+    expect(none).toContain('lens height (± 0.30 m)');
     expect(none).toContain('pitch');
     expect(none).not.toContain('roll');
+  });
+
+  test('nothing is certain where the frame does not fit what is assumed, or the uncertainty is unknown', () => {
+    const differences = { asideM: { by: 2.5, doubt: 0.3 }, yawDeg: { by: 0.8, doubt: 0.1 } };
+    expect(takenWords(found(differences)).certain).toHaveLength(2);
+    const strained = takenWords({ ...found(differences), strained: true });
+    expect(strained.certain).toEqual([]);
+    expect(strained.possible).toEqual(['Tripod 2.50 m farther right (± 0.30 m)', 'Camera yawed 0.80° farther right (± 0.10°)']);
+    const unknown = takenWords(found({ yawDeg: { by: 0.8, doubt: null } }));
+    expect(unknown.certain).toEqual([]);
+    expect(unknown.possible).toEqual(['Camera yawed 0.80° farther right (uncertainty unknown)']);
   });
 
   test('says nothing of the place where that was not looked for', () => {

@@ -4,7 +4,7 @@ import { say } from '@gangway/messages/say';
 import type { CameraUnknown, Difference, FoundCamera } from '@gangway/core/plate/foundCamera';
 import { fixed, mmWords } from '@gangway/core/words';
 
-/** What is told of each difference: more or less, its unit, and the least that anybody would change. */
+/** How each difference is told, its unit, and the least that anybody would correct. */
 interface Told {
   readonly name: CameraUnknown;
   readonly called: string;
@@ -32,31 +32,43 @@ function valueWords(value: number, unit: Told['unit']): string {
 }
 
 const told = (found: FoundCamera): readonly Told[] => (found.placed ? TOLD : TOLD.filter(({ unit }) => unit !== 'm'));
-const isTold = ({ by, doubt }: Difference, { least }: Told, times: number): boolean => Math.abs(by) >= Math.max(least, times * doubt);
 
-function differs(found: FoundCamera, { name, words, unit }: Told): string {
-  const { by, doubt } = found.differences[name];
-  return say(words, { by: valueWords(Math.abs(by), unit), more: by > 0 ? 'yes' : 'no', doubt: valueWords(doubt, unit) });
+/** Whether a difference is more than nothing by so many standard deviations; by none where those are unknown. */
+const isTold = ({ by, doubt }: Difference, { least }: Told, times: number): boolean =>
+  Math.abs(by) >= Math.max(least, times * (doubt ?? 0));
+
+/** Whether a difference can be relied on: its uncertainty is known, and the frame fits what is assumed. */
+const isCertain = ({ strained, differences }: FoundCamera, each: Told): boolean => {
+  const difference = differences[each.name];
+  return !strained && difference.doubt !== null && isTold(difference, each, CERTAIN);
+};
+
+const doubtWords = (doubt: number | null, unit: Told['unit']): string =>
+  doubt === null ? plateText.takenDoubtUnknown : `± ${valueWords(doubt, unit)}`;
+
+function differs({ differences }: FoundCamera, { name, words, unit }: Told): string {
+  const { by, doubt } = differences[name];
+  return say(words, { by: valueWords(Math.abs(by), unit), more: by > 0 ? 'yes' : 'no', doubt: doubtWords(doubt, unit) });
 }
 
-/** How a frame was taken otherwise than planned, in words. */
+/** How a frame was taken differently from the plan, in words. */
 export interface TakenWords {
-  /** What was done differently for certain, a sentence each. */
+  /** What certainly differs, a sentence each. */
   readonly certain: readonly string[];
-  /** What may have been. */
+  /** What may differ. */
   readonly possible: readonly string[];
-  /** In what no difference is seen, and how small one could be; `null` where there is something in each. */
+  /** What does not seem to differ, and how well that is known; `null` where everything does. */
   readonly none: string | null;
 }
 
-/** How a frame was taken otherwise than planned. */
+/** How a frame was taken differently from the plan. */
 export function takenWords(found: FoundCamera): TakenWords {
   const all = told(found);
-  const certain = all.filter((each) => isTold(found.differences[each.name], each, CERTAIN));
+  const certain = all.filter((each) => isCertain(found, each));
   const possible = all.filter((each) => !certain.includes(each) && isTold(found.differences[each.name], each, POSSIBLE));
   const rest = all.filter((each) => !certain.includes(each) && !possible.includes(each));
   const within = ({ name, called, unit }: Told): string =>
-    say(plateText.takenWithin, { name: called, doubt: valueWords(found.differences[name].doubt, unit) });
+    say(plateText.takenWithin, { name: called, doubt: doubtWords(found.differences[name].doubt, unit) });
   return {
     certain: certain.map((each) => differs(found, each)),
     possible: possible.map((each) => differs(found, each)),

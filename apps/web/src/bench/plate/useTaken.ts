@@ -12,7 +12,7 @@ import { takenReading } from '../../store/plateReading';
 /** How a frame that was taken compares with its plan. */
 export type TakenState =
   | { readonly state: 'comparing' | 'waiting' }
-  | { readonly state: 'failed'; readonly why: string }
+  | { readonly state: 'failed'; readonly why: string; readonly again: () => void }
   /** `found` is `null` where the two share too little. */
   | { readonly state: 'compared'; readonly reading: TakenReading; readonly found: FoundCamera | null };
 
@@ -21,6 +21,7 @@ export function useTaken(geometry: Geometry, setupId: string, frameId: string): 
   const [answer, setAnswer] = useState<
     { readonly of: string; readonly reading: TakenReading } | { readonly of: string; readonly why: string } | null
   >(null);
+  const [tries, setTries] = useState(0);
   const { entries } = useOutbox();
   const waiting = entries.some(({ write }) => write.kind === 'attachment' && write.attachmentId === frameId);
   useEffect(() => {
@@ -32,12 +33,18 @@ export function useTaken(geometry: Geometry, setupId: string, frameId: string): 
     return () => {
       left = true;
     };
-  }, [setupId, frameId]);
+  }, [setupId, frameId, tries]);
   const present = answer?.of === frameId ? answer : null;
   const reading = present && 'reading' in present ? present.reading : null;
   const found = useMemo(() => reading && differencesOf(geometry, reading), [geometry, reading]);
   if (!present) return { state: waiting ? 'waiting' : 'comparing' };
-  if ('why' in present) return { state: 'failed', why: say(plateText.afterFailed, { why: present.why }) };
+  if ('why' in present) {
+    const again = () => {
+      setAnswer(null);
+      setTries(tries + 1);
+    };
+    return { state: 'failed', why: say(plateText.afterFailed, { why: present.why }), again };
+  }
   return { state: 'compared', reading: present.reading, found };
 }
 
@@ -54,6 +61,6 @@ function differencesOf(geometry: Geometry, { widthPx, heightPx, matches }: Taken
       platePx: [u, v],
       onBack: [(x - widthPx / 2) * perPx[0], (heightPx / 2 - y) * perPx[1]],
     })),
-    knownPlate(settings.plate).level?.uncertaintyDeg ?? 0,
+    knownPlate(settings.plate).level?.uncertaintyDeg ?? null,
   );
 }
