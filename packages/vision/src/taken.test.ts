@@ -1,11 +1,12 @@
 import { join } from 'node:path';
 import sharp from 'sharp';
 import truthOf from '../checks/plates/truth.json';
-import type { PlacedPlate } from '@gangway/core/plate/elsewhere';
+import { metPlane, type PlacedPlate } from '@gangway/core/plate/elsewhere';
 import { foundCamera, type CameraUnknown } from '@gangway/core/plate/foundCamera';
 import { outlinedFront } from '@gangway/core/plate/front';
 import { seenThroughRig } from '@gangway/core/plate/view';
-import { placed } from '@gangway/core/space/pose';
+import { directionOf } from '@gangway/core/plate/pixel';
+import { cameraAxes, placed, turnedToWorld } from '@gangway/core/space/pose';
 import { colourPicture, pngOf } from './photograph';
 import { takenFrame, type TakenFrame } from './taken';
 
@@ -67,6 +68,10 @@ describe('a frame that was taken', () => {
     const off = { xM: 0.25, heightM: 0.1, zM: 0.4, yawDeg: -1.2, pitchDeg: 0.6, rollDeg: -0.5 };
     const taken = await takenFrame(fileOf('plate-01-04.jpg'), await shot(off), plan);
     expect(taken.matches.length).toBeGreaterThan(60);
+    // Only what lies on the front counts: the street before it is smeared in the drawing.
+    const { plateAt } = photograph.place;
+    for (const { platePx } of taken.matches)
+      expect(metPlane(photograph.place, plateAt, turnedToWorld(cameraAxes(held), directionOf(plate, platePx))).on).toBe('front');
     const found = differencesOf(taken);
     const wanted: readonly (readonly [CameraUnknown, number])[] = [
       ['asideM', 0.25],

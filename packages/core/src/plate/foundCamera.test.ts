@@ -63,13 +63,17 @@ const NAMES = ['asideM', 'upM', 'aheadM', 'yawDeg', 'pitchDeg', 'rollDeg'] as co
 function matchesOf(
   off: Real,
   seed: number,
-  { noiseMm, wrong }: { readonly noiseMm: number; readonly wrong: number },
+  {
+    noiseMm,
+    wrong,
+    upM,
+  }: { readonly noiseMm: number; readonly wrong: number; /** All at this height; at any where it is not said. */ readonly upM?: number },
 ): readonly MatchedPoint[] {
   const normal = normals(seed);
   const [c, s] = [Math.cos(FRONT.turnDeg * RAD), Math.sin(FRONT.turnDeg * RAD)];
   const matches: MatchedPoint[] = [];
   for (let i = 0; matches.length < 120; i++) {
-    const [along, up] = [(((i * 0.618034) % 1) - 0.5) * FRONT.widthM, ((i * 0.754878) % 1) * FRONT.heightM];
+    const [along, up] = [(((i * 0.618034) % 1) - 0.5) * FRONT.widthM, upM ?? ((i * 0.754878) % 1) * FRONT.heightM];
     const point: Vec3 = [along * c, up, along * s];
     const [u, v, ahead] = seenBy(PLATE_AT, HELD, point);
     const [x, y, z] = PLAN.from.at;
@@ -172,11 +176,20 @@ describe('how a frame was really taken', () => {
   test('too few points, or none on the front, say nothing', () => {
     const off = { asideM: 0, upM: 0, aheadM: 0, yawDeg: 0, pitchDeg: 0, rollDeg: 0 };
     expect(foundCamera(PHOTOGRAPH, PLAN, matchesOf(off, 1, { noiseMm: 0, wrong: 0 }).slice(0, 7), 0)).toBeNull();
-    // All in one place.
-    const [first] = matchesOf(off, 1, { noiseMm: 0, wrong: 0 });
-    const same = Array.from({ length: 20 }, () => first ?? { platePx: [0, 0] as const, onBack: [0, 0] as const });
-    const found = foundCamera(PHOTOGRAPH, PLAN, same, 0);
-    expect(found === null || (found.differences.asideM.doubt ?? 0) > 1).toBe(true);
+    // All in one place, or all on one line of the front.
+    const exact = matchesOf(off, 1, { noiseMm: 0, wrong: 0 });
+    const [first] = exact;
+    if (!first) throw new Error('no points');
+    expect(
+      foundCamera(
+        PHOTOGRAPH,
+        PLAN,
+        Array.from({ length: 20 }, () => first),
+        0,
+      ),
+    ).toBeNull();
+    const line = matchesOf(off, 1, { noiseMm: 0, wrong: 0, upM: 5 });
+    expect(foundCamera(PHOTOGRAPH, PLAN, line, 0)).toBeNull();
     const sky = matchesOf(off, 1, { noiseMm: 0, wrong: 0 }).map(({ onBack }) => ({ platePx: [2000, 5] as const, onBack }));
     expect(foundCamera(PHOTOGRAPH, PLAN, sky, 0)).toBeNull();
   });

@@ -1,4 +1,4 @@
-import { LuDecomposition, Matrix, solve } from 'ml-matrix';
+import { EigenvalueDecomposition, inverse, Matrix, solve } from 'ml-matrix';
 import type { Pixel } from '../model/plate';
 import { anglesOf, cameraAxes, turnedToCamera, turnedToWorld } from '../space/pose';
 import type { Vec3 } from '../space/vector';
@@ -182,17 +182,28 @@ function fitted(plan: PlacedRig, things: readonly Thing[], unknowns: readonly Ca
   }
   if (values.some((value) => !Number.isFinite(value))) return null;
   const { normal } = equations({ values, missed, sigmaMm, unknowns, missedBy });
-  const solved = new LuDecomposition(normal);
-  // Points on one line, or all in one place, fix nothing.
-  if (solved.isSingular()) return null;
+  if (!isFixed(normal)) return null;
   const offMm = missed.map(([x, y]) => Math.hypot(x, y));
   return {
     values,
-    doubts: solved.solve(Matrix.eye(unknowns.length)).diagonal(),
+    doubts: inverse(normal).diagonal(),
     weights: offMm.map((mm) => weightOf(mm, sigmaMm)),
     offMm,
     sigmaMm,
   };
+}
+
+/** The least eigenvalue of the normal matrix, its diagonal made ones, by which every unknown is still fixed: less is rounding. */
+const FIXED = 1e-10;
+
+/** Whether points fix every unknown: all in one place or on one line they do not. */
+function isFixed(normal: Matrix): boolean {
+  const root = normal.diagonal().map(Math.sqrt);
+  if (root.some((value) => !(value > 0))) return false;
+  const scaled = normal.clone();
+  for (let i = 0; i < root.length; i++)
+    for (let j = 0; j < root.length; j++) scaled.set(i, j, normal.get(i, j) / ((root[i] ?? 1) * (root[j] ?? 1)));
+  return Math.min(...new EigenvalueDecomposition(scaled, { assumeSymmetric: true }).realEigenvalues) > FIXED;
 }
 
 /** How far points lie off, as a standard deviation in one direction that wrong matches do not change. */

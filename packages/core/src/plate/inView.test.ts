@@ -60,5 +60,12 @@ describe('a photograph in view', () => {
     // Shifted to the right, a frame shows more at the right.
     const lefts = framesOfSetup(mosaicGeometry, seen).map(({ outline }) => Math.min(...outline.map(([u]) => u)));
     expect([...lefts].sort((a, b) => a - b)).toEqual(lefts);
+    // Risen, it shows more above.
+    const { mosaic } = mosaicGeometry.settings;
+    const frames = [-6, 0, 6].map((riseMm) => ({ riseMm, shiftMm: 0, turned: false }));
+    const column = freshGeometry({ ...mosaicGeometry.settings, mosaic: mosaic && { ...mosaic, frames } });
+    const tops = framesOfSetup(column, seen).map(({ outline }) => Math.min(...outline.map(([, v]) => v)));
+    expect(new Set(tops).size).toBe(3);
+    expect([...tops].sort((a, b) => b - a)).toEqual(tops);
   });
 });
