@@ -4,14 +4,15 @@ import fc from 'fast-check';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { assembled } from '../rig/assembled';
 import { board, camera, view, fieldLens, film } from '../rig/parts.test-support';
-import { anySetup, setup } from '../setup/fixtures.test-support';
+import { anySetup, frontScene, setup } from '../setup/fixtures.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
 import { cardPages, SPOT_SIZES } from './cardPages';
 import { dayStart, jobPages, packingList } from './jobSheet';
-import { leftOff, spotCard } from './spotCard';
+import { leftOff, placeSteps, spotCard } from './spotCard';
 import { clipped } from './setupDrawings';
 import { evenly } from '../evenly.test-support';
 import { FIRST_EXPOSURE } from '../setup/defaults';
+import type { Scene } from '../model/scene';
 
 const words = (settings: Parameters<typeof spotCard>[0]) => spotCard(settings).map(({ words: said }) => said);
 const ids = (settings: Parameters<typeof spotCard>[0]) =>
@@ -244,4 +245,44 @@ describe('the sheet of a job', () => {
     expect(text(null)).toContain('which way it faces is unknown');
     expect(text(270)).toMatch(/Tower: faces east; sun on it 04:\d\d–13:\d\d/);
   });
+});
+
+test('how the camera is placed and held is said with its side, and nothing is turned within a twentieth of a degree', () => {
+  const held = (more: Partial<Scene>) =>
+    placeSteps(geometryOf(setup({ scene: { ...frontScene(18, 1.6), ...more } }))).map(({ specs }) => specs);
+  expect([
+    held({}),
+    held({ asideM: 0.004, yawDeg: 0.04, pitchDeg: -0.04, rollDeg: 0.04 }),
+    held({ asideM: 1.25, yawDeg: 3, pitchDeg: 2.5, rollDeg: 1 }),
+    held({ asideM: -1.25, yawDeg: -3, pitchDeg: -2.5, rollDeg: -1 }),
+    placeSteps(geometryOf(setup({ scene: null }))).map(({ specs }) => specs),
+    placeSteps(geometryOf(setup({ scene: null, orientation: 'portrait' }))).map(({ specs }) => specs),
+  ]).toMatchInlineSnapshot(`
+   [
+     [
+       "18.0 m away, in front of its middle; lens 1.60 m up",
+       "pitch 0°, roll 0°; back level",
+     ],
+     [
+       "18.0 m away, in front of its middle; lens 1.60 m up",
+       "pitch 0°, roll 0°; back level",
+     ],
+     [
+       "18.0 m away, 1.25 m to the right of its middle; lens 1.60 m up",
+       "turned 3.0° right, pitched 2.5° up, rolled 1.0° clockwise; back level",
+     ],
+     [
+       "18.0 m away, 1.25 m to the left of its middle; lens 1.60 m up",
+       "turned 3.0° left, pitched 2.5° down, rolled 1.0° anticlockwise; back level",
+     ],
+     [
+       "no subject chosen: find the position on site",
+       "back level",
+     ],
+     [
+       "no subject chosen: find the position on site",
+       "back upright",
+     ],
+   ]
+  `);
 });

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { mounted, lens, adapter, view } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
-import { rounded, settingFor, slidesOf, spareFor } from './slides';
+import { travelSpare } from '../rig/mechanism';
+import { isReached, picturePlace, rounded, settingFor, slidePlace, slidesOf, spareFor } from './slides';
 import { evenly } from '../evenly.test-support';
 import type { RigParts, Rig } from '../model/rig';
 
@@ -40,5 +41,38 @@ describe('what moves from frame to frame', () => {
     expect(spareFor(sliding, { riseMm: 0, shiftMm: 45 })?.spareMm).toBeCloseTo(-5, 9);
     // Nothing is moved that need not be.
     expect(settingFor(sliding, { riseMm: 0, shiftMm: 20 })).toEqual({ stopMm: 20, riseMm: 0, shiftMm: 0 });
+  });
+});
+
+describe('a lens that moves takes its picture farther than its slide goes', () => {
+  test('slide and picture are each other’s inverse, and a step parts two pictures by 1 + m of it', () => {
+    fc.assert(
+      fc.property(evenly(-18, 18), evenly(-8, 8), evenly(0.01, 1), (shiftMm, riseMm, magnification) => {
+        const slides = { ...sliding, lensMoves: true, magnification, quarter: null };
+        const there = picturePlace(slides, { riseMm, shiftMm });
+        // From the stop that is nearest the slide does the rest, which alone is enlarged.
+        const stopMm = [-20, 0, 20].reduce((best, each) => (Math.abs(each - shiftMm) < Math.abs(best - shiftMm) ? each : best));
+        expect(there.riseMm).toBeCloseTo(riseMm * (1 + magnification), 9);
+        expect(there.shiftMm).toBeCloseTo(stopMm + (shiftMm - stopMm) * (1 + magnification), 9);
+        if (stopMm !== 0) return;
+        const alone = { ...slides, stopsMm: [0] };
+        const back = slidePlace(alone, picturePlace(alone, { riseMm, shiftMm }));
+        expect(back.riseMm).toBeCloseTo(riseMm, 9);
+        expect(back.shiftMm).toBeCloseTo(shiftMm, 9);
+      }),
+    );
+  });
+
+  test('what is left is what the best of the stops leaves', () => {
+    fc.assert(
+      fc.property(evenly(-50, 50), evenly(-8, 8), (shiftMm, riseMm) => {
+        const each = sliding.stopsMm.map(
+          (stopMm) => travelSpare(sliding.rig.mechanism, { riseMm, shiftMm: shiftMm - stopMm })?.spareMm ?? Number.NaN,
+        );
+        expect(each).toHaveLength(3);
+        expect(spareFor(sliding, { riseMm, shiftMm })?.spareMm).toBe(Math.max(...each));
+        expect(isReached(sliding, { riseMm, shiftMm })).toBe(settingFor(sliding, { riseMm, shiftMm }) !== null);
+      }),
+    );
   });
 });

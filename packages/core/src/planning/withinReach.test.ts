@@ -39,3 +39,14 @@ test('what is offered is on the rail, however the lens is turned', () => {
   );
   expect(offered).toBeGreaterThan(20);
 });
+
+test('what is offered lies 3 % inside each end, the nearest first, and only at ends that are known', () => {
+  const [least, most] = [leastMm ?? Number.NaN, mostMm ?? Number.NaN];
+  const near = { ...setup({ rig }), focusM: 0.001 + 1.01 * (rig.lens.focalMm / 1000) };
+  const found = focusWithinReach(near, near.front);
+  expect(outMm(near, near.focusM)).toBeGreaterThan(most);
+  expect(outMm(near, found[0] ?? null)).toBeCloseTo(most * 0.97, 6);
+  expect(found.slice(1).map((focusM) => outMm(near, focusM))).toEqual(
+    found.slice(1).map(() => expect.closeTo(least + Math.max(0.05, Math.abs(least) * 0.03), 6) as number),
+  );
+});

@@ -48,8 +48,8 @@ export const time = defineCheck<'time', TimeFacts>({
   },
   margin: ({ spareStops }) => (spareStops === null ? null : { value: spareStops, unit: 'stops' }),
   message: timeSentence,
-  note: ({ state, bulb }) => {
-    if (state === 'unknown') return exposeText.itsSpecsAreInThe;
+  note: ({ state, lacks, bulb }) => {
+    if (state === 'unknown') return WHERE_TO_ENTER[lacks?.kind ?? 'shutter'];
     return bulb ? exposeText.heldOpenAndCountedThe : null;
   },
   missing: (parts) => shutterSpec(parts, 'fastestPerS'),
@@ -65,8 +65,15 @@ export const time = defineCheck<'time', TimeFacts>({
 /** What has to be known before a time can be held against the shutter. */
 type Lacking = { readonly kind: 'filters'; readonly names: readonly string[] } | { readonly kind: 'reciprocity' | 'shutter' };
 
+/** Where what is lacking is entered. */
+const WHERE_TO_ENTER: Readonly<Record<Lacking['kind'], string>> = {
+  filters: exposeText.theFactorIsInTheKit,
+  reciprocity: exposeText.itIsInTheKitWithTheFilm,
+  shutter: exposeText.itsSpecsAreInThe,
+};
+
 function lackingLabel(lacks: Lacking): string {
-  if (lacks.kind === 'filters') return say(exposeText.theFilterFactorOf, { dark: listed(lacks.names) });
+  if (lacks.kind === 'filters') return say(exposeText.theFilterFactorOf, { dark: listed(lacks.names), length: lacks.names.length });
   return lacks.kind === 'reciprocity' ? exposeText.theFilmsReciprocity : exposeText.theShuttersFastestAndSlowest;
 }
 

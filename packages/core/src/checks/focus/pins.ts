@@ -45,7 +45,8 @@ export const pins = defineCheck<'pins', PinsFacts>({
   margin: ({ spareStops }) => (spareStops === null ? null : { value: spareStops, unit: 'stops' }),
   message: pinsSentence,
   note: ({ lost, state, allowedMm }) => {
-    if (lost.length > 0) return say(focusText.theSubjectNoLongerHas, { lost: lost.map((name) => `“${name}”`).join(', ') });
+    if (lost.length > 0)
+      return say(focusText.theSubjectNoLongerHas, { lost: lost.map((name) => `“${name}”`).join(', '), length: lost.length });
     return state === 'passes' ? null : say(focusText.aBlurOfUpTo, { allowedMm: micronWords(allowedMm) });
   },
   missing: () => null,

@@ -59,11 +59,11 @@ function* shorterSeries(mosaic: Mosaic, trial: Trial): Generator<Fix | null> {
 }
 
 function roomSentence({ state, shots, gb, free, film }: RoomFacts): string {
+  if (state === 'unknown') return say(stitchText.whetherThereIsRoomFor, { shots });
   const size = gb ?? 0;
   const needs = film
     ? say(stitchText.frameOfFilm, { shots })
     : say(stitchText.shotAboutGb, { shots, size: fixed(size, size < 10 ? 1 : 0) });
-  if (state === 'unknown') return say(stitchText.whetherThereIsRoomFor, { needs });
   const has = film ? say(stitchText.framesAreLeft, { free }) : say(stitchText.gbAreFree, { free: fixed(free, free < 10 ? 1 : 0) });
   return state === 'fails' ? say(stitchText.needsButOnly, { needs, has }) : say(stitchText.needs, { needs, has });
 }

@@ -5,7 +5,8 @@ export const focusText = catalogue({
   toTheRight: '{shiftMm} to the {shiftMm2, select, yes {right} other {left}}',
   tiltingMovedTheLensAnd: 'Tilting moved the lens {parts} and shifted the framing.',
   itsPivotIsBehindThe: 'The lens centre is not on its tilt axis, so tilting shifts the framing.',
-  theSubjectNoLongerHas: 'The subject no longer has the thing {lost} was on; remove the pin or move it.',
+  theSubjectNoLongerHas:
+    'The subject no longer has {length, plural, one {the thing {lost} was on; remove the pin or move it} other {the things {lost} were on; remove the pins or move them}}.',
   aBlurOfUpTo: 'A blur of up to {allowedMm} counts as sharp.',
   whetherThePinsAreSharp: 'Whether the pins are sharp is unknown: the thing they were on is gone.',
   cannotBeFocusedAtAll: '“{name}” cannot be focused at all at this setting.',
