@@ -156,6 +156,6 @@ export function plateView(path: string, options: ViewOptions): Promise<number> {
     } catch (error) {
       throw wrong('not_written', 'out', say(cliPlateText.cannotWrite, { error: error instanceof Error ? error.message : String(error) }));
     }
-    return { widthPx: picture.widthPx, heightPx: picture.heightPx, covered, ends: plateEnds(plate, held, rig, frame) };
+    return { widthPx: picture.widthPx, heightPx: picture.heightPx, covered, ends: plateEnds([{ plate, held }], rig, frame) };
   });
 }

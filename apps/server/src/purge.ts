@@ -5,6 +5,7 @@ import type { Db, DbOrTx } from './db/connect';
 import { assemblies, attachments, frames, frameSets, jobs, setups, shots } from './db/schema';
 import { HttpError, idParam, notThere } from './httpError';
 import { nextLogVersion, noteAttachments, noteRemoved } from './log/logPage';
+import { isPlannedOn } from './plate/plannedOn';
 import { loosen, removeLoose } from './proof/store/ownedFiles';
 import type { Store } from './proof/store/store';
 import { keysOf } from './proof/work';
@@ -34,12 +35,11 @@ async function filesOf(tx: DbOrTx, setupIds: readonly string[]): Promise<readonl
 async function handOver(tx: DbOrTx, setupIds: readonly string[]): Promise<void> {
   if (setupIds.length === 0) return;
   const ids = [...setupIds];
-  const planned = sql`${setups.settings}->'plate'->>'pictureId'`;
   const kept = await tx
     .update(attachments)
     .set({ setupId: sql`${setups.id}`, jobId: sql`${setups.jobId}`, shotId: null })
     .from(setups)
-    .where(and(inArray(attachments.setupId, ids), notInArray(setups.id, ids), sql`${planned} = ${attachments.id}::text`))
+    .where(and(inArray(attachments.setupId, ids), notInArray(setups.id, ids), isPlannedOn(sql`${attachments.id}::text`)))
     .returning({ jobId: attachments.jobId });
   for (const jobId of new Set(kept.map((each) => each.jobId))) await noteAttachments(tx, jobId);
 }

@@ -11,10 +11,12 @@ export const PLATE_BOUNDS = {
   cameraHeightDoubtM: { label: plateText.cameraHeightDoubt, unit: 'm', min: 0, max: 10 },
   pitchDeg: { label: plateText.pitch, unit: '°', min: -85, max: 85 },
   rollDeg: { label: plateText.roll, unit: '°', min: -90, max: 90 },
+  apartM: { label: plateText.apart, unit: 'm', min: 0.05, max: 1000 },
+  apartDoubtM: { label: plateText.apartDoubt, unit: 'm', min: 0, max: 100 },
 } as const;
 
-/** The most lines of each kind that are kept, and the most measurements. */
-export const PLATE_MOST = { lines: 60, measured: 60 } as const;
+/** The most lines of each kind that are kept, the most measurements, the most photographs beside the first, and the most places that each shares with it. */
+export const PLATE_MOST = { lines: 60, measured: 60, others: 8, matches: 80 } as const;
 
 /** A place may lie outside the picture: lines are drawn past its edge. */
 const px = z.number({ error: plateText.aPlace }).min(-1e6, plateText.aPlace).max(1e6, plateText.aPlace);
@@ -49,6 +51,19 @@ export const plateSchema = z
     from: z
       .strictObject({ asideM: bounded(asideM), distanceM: bounded(distanceM), cameraHeightM: bounded(PLATE_BOUNDS.cameraHeightM) })
       .nullable(),
+    others: z
+      .array(
+        z.strictObject({
+          pictureId: z.uuid(),
+          name: z.string().max(255),
+          widthPx: side,
+          heightPx: side,
+          equivalentMm: bounded(PLATE_BOUNDS.equivalentMm).nullable(),
+          matches: z.array(line).max(PLATE_MOST.matches).nullable(),
+          apart: z.strictObject({ byM: bounded(PLATE_BOUNDS.apartM), doubtM: bounded(PLATE_BOUNDS.apartDoubtM) }).nullable(),
+        }),
+      )
+      .max(PLATE_MOST.others, plateText.tooManyOthers),
   })
   .refine(({ kind, widthPx, heightPx }) => kind === 'flat' || widthPx === 2 * heightPx, {
     path: ['kind'],
@@ -76,3 +91,7 @@ export const takenReadingSchema = z.strictObject({
   matches: z.array(line),
 });
 export type TakenReading = z.infer<typeof takenReadingSchema>;
+
+/** Places that two photographs both show, as the server found them: px in the first, then in the other. */
+export const besideReadingSchema = z.strictObject({ matches: z.array(line).max(PLATE_MOST.matches) });
+export type BesideReading = z.infer<typeof besideReadingSchema>;

@@ -4,12 +4,12 @@ import { CoreError } from '@gangway/core/errors';
 import { fromElsewhere, type PlacedPlate, type PlacedRig } from '@gangway/core/plate/elsewhere';
 import type { FrameSize } from '@gangway/core/model/frame';
 import type { Pixel } from '@gangway/core/plate/pixel';
-import { seenThroughRig, type ColourPicture } from '@gangway/core/plate/view';
+import { seenThroughRig } from '@gangway/core/plate/view';
 import { anglesOf } from '@gangway/core/space/pose';
 import { fixed } from '@gangway/core/words';
+import { greyOf } from './grey';
 import { matchedPlaces } from './matches';
 import { colourPicture, readPhotograph, type PictureFile } from './photograph';
-import type { GreyPicture } from './segments';
 
 /** Both pictures are compared at so many px along their longer side: what a photograph is unsharp by is smaller than that. */
 const COMPARED_PX = 1200;
@@ -80,11 +80,4 @@ export async function takenFrame(
       return pixel ? [{ platePx: pixel, framePx: [x * across, y * down] as const }] : [];
     }),
   };
-}
-
-/** Lightness of a colour. Source: ITU-R BT.601, 2.5.1. */
-function greyOf({ widthPx, heightPx, rgb }: ColourPicture): GreyPicture {
-  const grey = new Uint8Array(widthPx * heightPx);
-  for (let i = 0; i < grey.length; i++) grey[i] = 0.299 * (rgb[3 * i] ?? 0) + 0.587 * (rgb[3 * i + 1] ?? 0) + 0.114 * (rgb[3 * i + 2] ?? 0);
-  return { widthPx, heightPx, grey };
 }

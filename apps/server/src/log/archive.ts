@@ -19,6 +19,7 @@ import {
 } from '@gangway/contract/archive';
 import { firstIssue } from '@gangway/contract/apiError';
 import { copyName } from '@gangway/contract/freeName';
+import { picturesOfPlate, withPictures } from '@gangway/core/plate/pictures';
 import sharp from 'sharp';
 import yauzl from 'yauzl';
 import yazl from 'yazl';
@@ -57,7 +58,9 @@ async function gathered(db: Db, jobId: string): Promise<{ readonly job: Archived
   const ids = inside.map(({ id }) => id);
   const present = new Set(ids);
   // A setup may be planned on a photograph that came in with another one, of which it is a copy.
-  const planned = new Map(inside.flatMap(({ id, settings: { plate } }) => (plate ? [[plate.pictureId, id] as const] : [])));
+  const planned = new Map(
+    inside.flatMap(({ id, settings: { plate } }) => picturesOfPlate(plate).map((pictureId) => [pictureId, id] as const)),
+  );
   const pictures = (
     await db
       .select()
@@ -390,9 +393,7 @@ async function insertJob(tx: DbOrTx, job: LookedAt, renamed: Renamed): Promise<s
         id: renamed(id),
         jobId: row.id,
         name,
-        ...setupColumns(
-          settings.plate ? { ...settings, plate: { ...settings.plate, pictureId: renamed(settings.plate.pictureId) } } : settings,
-        ),
+        ...setupColumns(settings.plate ? { ...settings, plate: withPictures(settings.plate, renamed) } : settings),
         createdAt: new Date(now + i),
       })),
     );

@@ -19,6 +19,7 @@ import { shotColumns, templateColumns, templateIn } from '../db/records';
 import { attachments, cardTemplates, jobs, setups, shots } from '../db/schema';
 import { isFirst } from '../db/writes';
 import { fileNameIn, idParam, notThere, parsed, HttpError } from '../httpError';
+import { isPlannedOn } from '../plate/plannedOn';
 import { loosen, removeLoose, storeOwned } from '../proof/store/ownedFiles';
 import type { Store } from '../proof/store/store';
 import { attachmentAnswer, shotAnswer } from './answers';
@@ -259,7 +260,7 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
       const [planned] = await tx
         .select({ name: setups.name })
         .from(setups)
-        .where(and(sql`${setups.settings}->'plate'->>'pictureId' = ${id}`, isNull(setups.deletedAt)))
+        .where(and(isPlannedOn(sql`${id}::text`), isNull(setups.deletedAt)))
         .limit(1);
       if (planned) throw new HttpError(409, 'in_use', say(logText.photographIsPlannedOn, { setup: planned.name }), { path: ['id'] });
       const [gone] = await tx.delete(attachments).where(eq(attachments.id, id)).returning();

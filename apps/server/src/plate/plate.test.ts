@@ -4,10 +4,10 @@ import { join } from 'node:path';
 import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { jobSchema } from '@gangway/contract/job';
 import { attachmentSchema } from '@gangway/contract/log';
-import { plateReadingSchema } from '@gangway/contract/plate';
+import { besideReadingSchema, plateReadingSchema } from '@gangway/contract/plate';
 import { setupSchema } from '@gangway/contract/setup';
 import { storedSettings } from '@gangway/contract/storedSetup';
-import type { Plate } from '@gangway/core/model/plate';
+import type { OtherPhotograph, Plate } from '@gangway/core/model/plate';
 import { BLANK_PLATE } from '@gangway/core/plate/blankPlate';
 import { autoLevel } from '@gangway/core/plate/autoLevel';
 import { focalPixels } from '@gangway/core/plate/pixel';
@@ -56,6 +56,16 @@ const plateOf = (pictureId: string): Plate => ({
   heightPx: 400,
   equivalentMm: 26,
   typed: { pitchDeg: 2, rollDeg: 0 },
+});
+
+const otherOf = (pictureId: string): OtherPhotograph => ({
+  pictureId,
+  name: 'up.jpg',
+  widthPx: 300,
+  heightPx: 400,
+  equivalentMm: 26,
+  matches: null,
+  apart: null,
 });
 
 const small = () => sharp({ create: { width: 400, height: 300, channels: 3, background: '#456' } });
@@ -123,6 +133,26 @@ describe('an attached photograph as a plate', () => {
     expect(JSON.stringify(refused.body)).toContain('cut.heic');
   });
 
+  test('is compared with another one: the same places in both, evenly spread', async () => {
+    const jobId = await newJob('Beside');
+    const setup = await newSetup(jobId);
+    const whole = await readFile(join(folder, 'plate-01-04.jpg'));
+    const { width, height } = await sharp(whole).metadata();
+    const [left, top] = [Math.round(width / 5), Math.round(height / 8)];
+    const cut = await sharp(whole)
+      .extract({ left, top, width: width - left, height: height - top })
+      .jpeg()
+      .toBuffer();
+    const [first, second] = [await attached(jobId, setup.id, whole), await attached(jobId, setup.id, cut, 'cut.jpg')];
+    const { body } = await api().get(`/api/attachments/${first.id}/beside/${second.id}`).expect(200);
+    const { matches } = besideReadingSchema.parse(body);
+    expect(matches.length).toBeGreaterThan(60);
+    // The one is a part of the other: what both show lies as far apart as it was cut, but for the wrong ones among the matches.
+    const off = matches.map(([u, v, x, y]) => Math.hypot(u - x - left, v - y - top)).sort((a, b) => a - b);
+    expect(off[Math.floor(off.length * 0.8)]).toBeLessThan(4);
+    await api().get(`/api/attachments/${first.id}/beside/${randomUUID()}`).expect(404);
+  });
+
   test('is not deleted while a setup is planned on it, and goes over to a copy when that setup goes for good', async () => {
     const jobId = await newJob('Planned');
     const first = await newSetup(jobId);
@@ -133,8 +163,16 @@ describe('an attached photograph as a plate', () => {
     await api().delete(`/api/setups/${first.id}`).expect(200);
     await api().delete(`/api/deleted/setups/${first.id}`).expect(200);
     await api().get(`/api/attachments/${id}/view?px=100`).expect(200);
-    // Nobody is planned on it any more: it may go.
+    // One beside it is no less planned on.
+    const other = await attached(jobId, copy.id, await small().jpeg().toBuffer());
+    const second = await newSetup(jobId, { ...plateOf(id), others: [otherOf(other.id)] });
+    await api().delete(`/api/attachments/${other.id}`).expect(409);
     await api().delete(`/api/setups/${copy.id}`).expect(200);
+    await api().delete(`/api/deleted/setups/${copy.id}`).expect(200);
+    await api().get(`/api/attachments/${other.id}/view?px=100`).expect(200);
+    // Nobody is planned on them any more: they may go.
+    await api().delete(`/api/setups/${second.id}`).expect(200);
+    await api().delete(`/api/attachments/${other.id}`).expect(200);
     await api().delete(`/api/attachments/${id}`).expect(200);
   });
 
@@ -143,7 +181,8 @@ describe('an attached photograph as a plate', () => {
     const original = await newSetup(from);
     const { id } = await attached(from, original.id, await small().jpeg().toBuffer());
     const copied = await newJob('Copied');
-    await newSetup(copied, plateOf(id));
+    const other = await attached(from, original.id, await small().png().toBuffer());
+    await newSetup(copied, { ...plateOf(id), others: [otherOf(other.id)] });
     const archive = await api()
       .get(`/api/jobs/${copied}/archive`)
       .buffer(true)
@@ -155,9 +194,11 @@ describe('an attached photograph as a plate', () => {
       .send(archive.body as Buffer)
       .expect(201);
     const { setups } = jobSchema.parse(body);
-    const pictureId = setups[0]?.settings.plate?.pictureId ?? '';
-    expect(pictureId).not.toBe(id);
-    await api().get(`/api/attachments/${pictureId}/view?px=100`).expect(200);
+    const found = setups[0]?.settings.plate;
+    const ids = [found?.pictureId ?? '', found?.others[0]?.pictureId ?? ''];
+    expect(ids).not.toContain(id);
+    expect(ids).not.toContain(other.id);
+    for (const each of ids) await api().get(`/api/attachments/${each}/view?px=100`).expect(200);
   });
 
   test('is printed on the card with what it shows in words, and its place says so where it is gone', async () => {

@@ -1,7 +1,8 @@
 import { plateText } from '@gangway/messages/server/plate';
 import { Router } from 'express';
 import { z } from 'zod';
-import type { PlateReading } from '@gangway/contract/plate';
+import { PLATE_MOST, type BesideReading, type PlateReading } from '@gangway/contract/plate';
+import { besideMatches } from '@gangway/vision/beside';
 import { linesOf, readPhotograph } from '@gangway/vision/photograph';
 import type { Db } from '../db/connect';
 import { HttpError, idParam } from '../httpError';
@@ -37,6 +38,14 @@ export function plateRoutes(db: Db, { store, scratch }: LogParts): Router {
     });
     // What is found in it may be found better by a later Gangway.
     res.json(reading);
+  });
+
+  router.get('/attachments/:id/beside/:other', async (req, res) => {
+    const [firstId, otherId] = [idParam(req.params.id, 'photograph'), idParam(req.params.other, 'photograph')];
+    const matches = await withPhotograph(files, firstId, (first) =>
+      withPhotograph(files, otherId, (other) => decoding(() => besideMatches(first, other, PLATE_MOST.matches))),
+    );
+    res.json({ matches: matches.map(rounded) } satisfies BesideReading);
   });
 
   return router;

@@ -207,12 +207,21 @@ describe('records of other versions', () => {
     const [demo] = DEMO_SETUPS;
     if (!demo) throw new Error('no demo');
     const stored = storedSettings({ ...demo.settings, plate: quayPlate });
-    const { middlePx, ...plate } = quayPlate;
-    expect(middlePx).toBeNull();
+    const { middlePx, others, ...plate } = quayPlate;
+    expect([middlePx, others]).toEqual([null, []]);
     expect(setupSettingsSchema.parse(upgraded(SETUP_RECORD, { ...stored, plate }, 7)).plate).toEqual(quayPlate);
     // One that says so keeps it.
     const said = { ...quayPlate, middlePx: [120, 80] as const };
     expect(setupSettingsSchema.parse(upgraded(SETUP_RECORD, { ...stored, plate: said }, 8)).plate).toEqual(said);
+  });
+
+  test('a photograph of the place from before it could have others beside it has none', () => {
+    const [demo] = DEMO_SETUPS;
+    if (!demo) throw new Error('no demo');
+    const stored = storedSettings({ ...demo.settings, plate: quayPlate });
+    const { others, ...plate } = quayPlate;
+    expect(others).toEqual([]);
+    expect(setupSettingsSchema.parse(upgraded(SETUP_RECORD, { ...stored, plate }, 8)).plate).toEqual(quayPlate);
   });
 
   test('an interior from before its ridge could be aside has it over the middle', () => {

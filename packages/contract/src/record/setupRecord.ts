@@ -109,7 +109,7 @@ function withEveryField(settings: Json): Json {
     ...(isJson(filled) ? filled : settings),
     mosaic: isJson(mosaic) ? filledUp(MOSAIC_FIELDS, mosaic) : (mosaic ?? null),
     scene: isJson(scene) ? filledUp(STANCE_FIELDS, scene) : (scene ?? null),
-    plate: isJson(plate) ? { middlePx: null, ...plate } : (plate ?? null),
+    plate: isJson(plate) ? { middlePx: null, others: [], ...plate } : (plate ?? null),
   };
 }
 

@@ -32,6 +32,24 @@ export interface PlatePlace {
   readonly cameraHeightM: number;
 }
 
+/** The same thing in two photographs: its place in the first, then in the other, px. */
+export type MatchedPixels = readonly [u: number, v: number, otherU: number, otherV: number];
+
+/** Another photograph of the place. */
+export interface OtherPhotograph {
+  readonly pictureId: string;
+  readonly name: string;
+  /** Upright, px. */
+  readonly widthPx: number;
+  readonly heightPx: number;
+  /** As that of the first; `null` while nobody knows. */
+  readonly equivalentMm: number | null;
+  /** What both photographs show; `null` until they have been compared. */
+  readonly matches: readonly MatchedPixels[] | null;
+  /** How far from the first it was taken, and how far that may be off, one standard deviation, m; `null` for the same place. */
+  readonly apart: { readonly byM: number; readonly doubtM: number } | null;
+}
+
 /** A photograph of the place, as a setup is planned on it: the picture and what was said of it. What follows from that is not stored. */
 export interface Plate {
   /** The attached photograph. */
@@ -65,4 +83,5 @@ export interface Plate {
   readonly measured: readonly PlateMeasurement[];
   /** `null` until a front of it is in the scene: then it is taken to be from where the camera stands. */
   readonly from: PlatePlace | null;
+  readonly others: readonly OtherPhotograph[];
 }

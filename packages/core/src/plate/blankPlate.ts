@@ -17,4 +17,5 @@ export const BLANK_PLATE: Omit<Plate, 'pictureId' | 'name' | 'widthPx' | 'height
   outline: null,
   measured: [],
   from: null,
+  others: [],
 };

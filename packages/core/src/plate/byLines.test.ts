@@ -108,7 +108,7 @@ describe('what is known of a stored photograph', () => {
   const known = (some: Partial<Plate>) => knownPlate({ ...quayPlate, ...some });
 
   test('without a focal length it has no projection and no level', () => {
-    expect(known({ equivalentMm: null })).toEqual({ projection: null, level: null, turnedAwayDeg: null, held: null });
+    expect(known({ equivalentMm: null })).toEqual({ projection: null, level: null, turnedAwayDeg: null, held: null, others: [] });
   });
 
   test('what was typed comes before a horizon, and a horizon before lines', () => {

@@ -30,6 +30,8 @@ export interface FoundCamera {
   readonly placed: boolean;
   /** Whether the points do not fit the rise, shift or focal length that is assumed: then neither place nor direction can be trusted. */
   readonly strained: boolean;
+  /** How far from where it was planned the lens stood, m. */
+  readonly moved: Difference;
   /** How many of the points it rests on. */
   readonly used: number;
   /** How far those lie from where they should be, root mean square, mm. */
@@ -37,7 +39,18 @@ export interface FoundCamera {
 }
 
 /** How far slides and scale are off when they were set as planned, one standard deviation each: mm, and a share of the focal length (common practice: engraved focal lengths are true to a percent or two). */
-const SET_WITHIN = { riseMm: 0.4, shiftMm: 0.4, larger: 0.01 } as const;
+const SET_WITHIN: SetWithin = { riseMm: 0.4, shiftMm: 0.4, larger: 0.01 };
+
+/** How far rise, shift and scale may be off what is assumed, one standard deviation each: mm, and a share of the focal length. */
+export type SetWithin = Readonly<Record<'riseMm' | 'shiftMm' | 'larger', number>>;
+
+/** What is assumed of how photograph and frame were taken. */
+export interface Assumed {
+  /** How far pitch, roll and direction of the photograph may be off, one standard deviation, degrees: the direction of the camera is counted from them; `null` where that is unknown. */
+  readonly levelDoubtDeg: number | null;
+  /** For slides and a lens that were set as planned where it is left out. */
+  readonly setWithin?: SetWithin;
+}
 /** A value that is held near the plan and still ends this many of its standard deviations away was set otherwise. */
 const STRAINED = 1.5;
 /** Fewer points fix nothing. */
@@ -64,41 +77,51 @@ const solvedFor = (placed: boolean): readonly CameraUnknown[] => (placed ? UNKNO
  * @param photograph how the photograph was taken, and where
  * @param plan the rig as it was planned
  * @param matches the same things in both
- * @param levelDoubtDeg how far pitch, roll and direction of the photograph may be off, one standard deviation, degrees: the direction of the camera is counted from them; `null` where that is unknown
+ * @param assumed how well the level of the photograph and the setting of the slides are known
  *
  * @example
- * foundCamera({ plate: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.5, -20], front: null, ground: true } }, { from: { at: [0, 1.5, -20], axes: { right: [1, 0, 0], up: [0, 1, 0], forward: [0, 0, 1] } }, imageMm: 20, riseMm: 0, shiftMm: 0 }, [], 0) // => null
+ * foundCamera({ plate: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.5, -20], front: null, ground: true } }, { from: { at: [0, 1.5, -20], axes: { right: [1, 0, 0], up: [0, 1, 0], forward: [0, 0, 1] } }, imageMm: 20, riseMm: 0, shiftMm: 0 }, [], { levelDoubtDeg: 0 }) // => null
  */
 export function foundCamera(
   photograph: PlacedPlate,
   plan: PlacedRig,
   matches: readonly MatchedPoint[],
-  levelDoubtDeg: number | null,
+  { levelDoubtDeg, setWithin = SET_WITHIN }: Assumed,
 ): FoundCamera | null {
   const placed = photograph.place.front !== null;
   const seen = matches.flatMap((match) => thingOf(photograph, plan, match) ?? []);
   if (seen.length < POINTS_LEAST) return null;
   const unknowns = solvedFor(placed);
-  const fit = fitted(plan, seen, unknowns);
+  const fit = fitted({ plan, things: seen, unknowns, setWithin });
   if (!fit) return null;
-  const { values, doubts, weights, sigmaMm, offMm } = fit;
+  const { values, covariance, weights, sigmaMm, offMm } = fit;
   const used = weights.filter((weight) => weight > 0.5).length;
   if (used < POINTS_LEAST) return null;
   const kept = offMm.filter((_, i) => (weights[i] ?? 0) > 0.5);
   const difference = (name: CameraUnknown): Difference => {
     const i = unknowns.indexOf(name);
     const by = values[i] ?? 0;
-    const doubt = i < 0 ? 0 : sigmaMm * Math.sqrt(Math.max(0, doubts[i] ?? 0));
+    const doubt = i < 0 ? 0 : sigmaMm * Math.sqrt(Math.max(0, covariance.get(i, i)));
     if (!name.endsWith('Deg')) return { by, doubt };
     return { by, doubt: levelDoubtDeg === null ? null : Math.hypot(doubt, levelDoubtDeg) };
   };
   return {
     differences: Object.fromEntries(UNKNOWNS.map((name) => [name, difference(name)])) as FoundCamera['differences'],
     placed,
-    strained: unknowns.some((name, i) => Math.abs(values[i] ?? 0) > STRAINED * (heldTo(name) ?? Infinity)),
+    strained: unknowns.some((name, i) => Math.abs(values[i] ?? 0) > STRAINED * (heldTo(setWithin, name) ?? Infinity)),
+    moved: placed ? movedBy(values, covariance, sigmaMm) : { by: 0, doubt: null },
     used,
     rmsMm: Math.sqrt(kept.reduce((sum, off) => sum + off * off, 0) / kept.length),
   };
+}
+
+/** The length of the way that the lens was moved, whose values come first, with its uncertainty. Source: propagation of uncertainty, JCGM 100:2008 (GUM), 5.2.2. */
+function movedBy(values: readonly number[], covariance: Matrix, sigmaMm: number): Difference {
+  const way = values.slice(0, 3);
+  const by = Math.hypot(...way);
+  const slopes = way.map((each) => (by === 0 ? 1 / Math.sqrt(3) : each / by));
+  const variance = slopes.reduce((sum, a, i) => sum + slopes.reduce((part, b, j) => part + a * b * covariance.get(i, j), 0), 0);
+  return { by, doubt: sigmaMm * Math.sqrt(Math.max(0, variance)) };
 }
 
 /** A thing as both show it: where it is, or the direction in which it lies, and where it lies in the frame. */
@@ -141,15 +164,23 @@ function drawnBy({ from, imageMm, riseMm, shiftMm }: PlacedRig, off: Deviation):
 
 interface Fit {
   readonly values: readonly number[];
-  /** Diagonal of the inverse of the weighted normal matrix: times the variance of a point it is that of each value. */
-  readonly doubts: readonly number[];
+  /** Inverse of the weighted normal matrix: times the variance of a point it is that of the values. */
+  readonly covariance: Matrix;
   /** Of each point. */
   readonly weights: readonly number[];
   readonly offMm: readonly number[];
   readonly sigmaMm: number;
 }
 
-function fitted(plan: PlacedRig, things: readonly Thing[], unknowns: readonly CameraUnknown[]): Fit | null {
+interface Fitting {
+  readonly plan: PlacedRig;
+  readonly things: readonly Thing[];
+  readonly unknowns: readonly CameraUnknown[];
+  readonly setWithin: SetWithin;
+}
+
+function fitted({ plan, things, unknowns, setWithin }: Fitting): Fit | null {
+  const held = unknowns.map((name) => heldTo(setWithin, name));
   const off = (values: readonly number[]): Deviation => Object.fromEntries(unknowns.map((name, i) => [name, values[i] ?? 0]));
   const missedBy = (values: readonly number[]): readonly OnBack[] => {
     const drawn = drawnBy(plan, off(values));
@@ -163,14 +194,14 @@ function fitted(plan: PlacedRig, things: readonly Thing[], unknowns: readonly Ca
   let sigmaMm = spreadOf(missed);
   let damping = 1e-3;
   for (let round = 0; round < ROUNDS; round++) {
-    const { normal, towards } = equations({ values, missed, sigmaMm, unknowns, missedBy });
+    const { normal, towards } = equations({ values, missed, sigmaMm, held, missedBy });
     const damped = normal.clone();
     for (let i = 0; i < unknowns.length; i++) damped.set(i, i, normal.get(i, i) * (1 + damping) + 1e-12);
     const step = solve(damped, towards).to1DArray();
     const next = values.map((value, i) => value - (step[i] ?? 0));
     const misses = missedBy(next);
-    const cost = costOf(misses, sigmaMm, next, unknowns);
-    if (!(cost < costOf(missed, sigmaMm, values, unknowns))) {
+    const cost = costOf(misses, sigmaMm, next, held);
+    if (!(cost < costOf(missed, sigmaMm, values, held))) {
       damping *= 8;
       if (damping > 1e9) break;
       continue;
@@ -181,12 +212,12 @@ function fitted(plan: PlacedRig, things: readonly Thing[], unknowns: readonly Ca
     if (moved < 1e-10) break;
   }
   if (values.some((value) => !Number.isFinite(value))) return null;
-  const { normal } = equations({ values, missed, sigmaMm, unknowns, missedBy });
+  const { normal } = equations({ values, missed, sigmaMm, held, missedBy });
   if (!isFixed(normal)) return null;
   const offMm = missed.map(([x, y]) => Math.hypot(x, y));
   return {
     values,
-    doubts: inverse(normal).diagonal(),
+    covariance: inverse(normal),
     weights: offMm.map((mm) => weightOf(mm, sigmaMm)),
     offMm,
     sigmaMm,
@@ -215,18 +246,15 @@ function spreadOf(missed: readonly OnBack[]): number {
 const weightOf = (offMm: number, sigmaMm: number): number => Math.min(1, (HUBER * sigmaMm * Math.SQRT2) / Math.max(offMm, 1e-12));
 
 /** How much a value held near the plan costs, in squares of a point’s standard deviation. */
-const heldTo = (name: CameraUnknown): number | null => (name in SET_WITHIN ? SET_WITHIN[name as keyof typeof SET_WITHIN] : null);
+const heldTo = (within: SetWithin, name: CameraUnknown): number | null => (name in within ? within[name as keyof SetWithin] : null);
 
-function costOf(missed: readonly OnBack[], sigmaMm: number, values: readonly number[], unknowns: readonly CameraUnknown[]): number {
+function costOf(missed: readonly OnBack[], sigmaMm: number, values: readonly number[], held: readonly (number | null)[]): number {
   const knee = HUBER * sigmaMm * Math.SQRT2;
   const points = missed.reduce((sum, [x, y]) => {
     const mm = Math.hypot(x, y);
     return sum + (mm <= knee ? mm * mm : 2 * knee * mm - knee * knee);
   }, 0);
-  return unknowns.reduce((sum, name, i) => {
-    const within = heldTo(name);
-    return within === null ? sum : sum + (((values[i] ?? 0) / within) * sigmaMm) ** 2;
-  }, points);
+  return held.reduce<number>((sum, within, i) => (within === null ? sum : sum + (((values[i] ?? 0) / within) * sigmaMm) ** 2), points);
 }
 
 /** The weighted normal equations of the present state, and the way toward less. */
@@ -234,22 +262,23 @@ function equations({
   values,
   missed,
   sigmaMm,
-  unknowns,
+  held,
   missedBy,
 }: {
   readonly values: readonly number[];
   readonly missed: readonly OnBack[];
   readonly sigmaMm: number;
-  readonly unknowns: readonly CameraUnknown[];
+  /** How far each may be off what is assumed; `null` where nothing is. */
+  readonly held: readonly (number | null)[];
   readonly missedBy: (values: readonly number[]) => readonly OnBack[];
 }): { readonly normal: Matrix; readonly towards: Matrix } {
-  const slopes = unknowns.map((_, i) => {
+  const slopes = values.map((_, i) => {
     const moved = (by: number): readonly OnBack[] => missedBy(values.map((value, k) => (k === i ? value + by : value)));
     const [more, less] = [moved(STEP), moved(-STEP)];
     return more.map(([x, y], k): OnBack => [(x - (less[k]?.[0] ?? 0)) / (2 * STEP), (y - (less[k]?.[1] ?? 0)) / (2 * STEP)]);
   });
-  const normal = Matrix.zeros(unknowns.length, unknowns.length);
-  const towards = Matrix.zeros(unknowns.length, 1);
+  const normal = Matrix.zeros(values.length, values.length);
+  const towards = Matrix.zeros(values.length, 1);
   missed.forEach(([x, y], k) => {
     const weight = weightOf(Math.hypot(x, y), sigmaMm);
     slopes.forEach((of, i) => {
@@ -261,8 +290,7 @@ function equations({
       });
     });
   });
-  unknowns.forEach((name, i) => {
-    const within = heldTo(name);
+  held.forEach((within, i) => {
     if (within === null) return;
     const firm = (sigmaMm / within) ** 2;
     normal.set(i, i, normal.get(i, i) + firm);

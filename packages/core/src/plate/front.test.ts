@@ -2,11 +2,11 @@ import fc from 'fast-check';
 import { Euler, Matrix4, Quaternion, Vector3 } from 'three';
 import type { CoreError } from '../errors';
 import { evenly } from '../evenly.test-support';
-import { plateEnds } from './ends';
+import { plateEnds, type PlateEnds } from './ends';
 import { lengthOnFront, outlinedFront, placeOnFront } from './front';
 import type { PlateLevel } from './level';
 import type { Pixel } from './pixel';
-import { rigToPlate } from './throughRig';
+import { rigToPlate, type OnBack } from './throughRig';
 import { doubtedHeight, doubtedLength } from './uncertain';
 
 const RAD = Math.PI / 180;
@@ -204,7 +204,7 @@ describe('where a photograph ends in the frame of a rig', () => {
             { turned: { yawDeg, pitchDeg: 0, rollDeg: 0 }, imageMm: 24, riseMm, shiftMm },
           ];
           const frame = { widthMm: 36, heightMm: 24 };
-          const ends = plateEnds(FLAT, plateHeld, rig, frame);
+          const ends = plateEnds([{ plate: FLAT, held: plateHeld }], rig, frame);
           if (!ends) throw new Error('nothing of it is seen');
           if (ends.topMm > 0.1) ended++;
           // Nothing of a frame cut by what ends at its sides is outside of the photograph, but for bends between the places looked at.
@@ -232,7 +232,7 @@ describe('where a photograph ends in the frame of a rig', () => {
     const level = { yawDeg: 0, pitchDeg: 0, rollDeg: 0 };
     const rig = { turned: level, imageMm: 24, riseMm: 0, shiftMm: 0 };
     const half = (24 * 1512) / 2912;
-    const ends = plateEnds(FLAT, { ...level, rollDeg: 3 }, rig, { widthMm: 30, heightMm: 2 * half + 1 });
+    const ends = plateEnds([{ plate: FLAT, held: { ...level, rollDeg: 3 } }], rig, { widthMm: 30, heightMm: 2 * half + 1 });
     // By hand: its lower edge passes half a millimetre above the frame’s at the middle, and leans by tan 3° over half the width.
     expect(ends?.bottomMm).toBeCloseTo(half + 0.5 - half / Math.cos(3 * RAD) + 15 * Math.tan(3 * RAD), 9);
     expect(ends?.topMm).toBeCloseTo(ends?.bottomMm ?? NaN, 9);
@@ -243,13 +243,55 @@ describe('where a photograph ends in the frame of a rig', () => {
     const level = { yawDeg: 0, pitchDeg: 0, rollDeg: 0 };
     const rig = { turned: level, imageMm: 100, riseMm: 5, shiftMm: 5 };
     const nothing = { topMm: 0, bottomMm: 0, leftMm: 0, rightMm: 0 };
-    expect(plateEnds(FLAT, level, rig, { widthMm: 36, heightMm: 24 })).toEqual(nothing);
+    expect(plateEnds([{ plate: FLAT, held: level }], rig, { widthMm: 36, heightMm: 24 })).toEqual(nothing);
     const behind = { ...rig, turned: { yawDeg: 170, pitchDeg: 20, rollDeg: 0 } };
-    expect(plateEnds({ kind: 'sphere', widthPx: 400, heightPx: 200 }, level, behind, { widthMm: 36, heightMm: 24 })).toEqual(nothing);
+    expect(
+      plateEnds([{ plate: { kind: 'sphere', widthPx: 400, heightPx: 200 }, held: level }], behind, { widthMm: 36, heightMm: 24 }),
+    ).toEqual(nothing);
+  });
+
+  test('of several photographs only an edge counts beyond which no other goes on: places all over the frame', () => {
+    // One looks ahead, one up and one to the right, as a hand turns a phone; the frame is risen and shifted.
+    let [ended, whole] = [0, 0];
+    const turned = fc.record({ yawDeg: evenly(-4, 4), pitchDeg: evenly(-3, 3), rollDeg: evenly(-3, 3) });
+    fc.assert(
+      fc.property(turned, turned, turned, evenly(0, 22), evenly(-4, 14), (ahead, up, right, riseMm, shiftMm) => {
+        const photographs = [
+          ahead,
+          { ...up, pitchDeg: up.pitchDeg + 32 },
+          { ...right, yawDeg: right.yawDeg + 30 },
+          { yawDeg: 32, pitchDeg: 30, rollDeg: 0 },
+        ].map((own) => ({ plate: FLAT, held: own }));
+        const rig = { turned: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, imageMm: 24, riseMm, shiftMm };
+        const frame = { widthMm: 36, heightMm: 24 };
+        const ends = plateEnds(photographs, rig, frame);
+        const alone = plateEnds(photographs.slice(0, 1), rig, frame);
+        if (!ends || !alone) throw new Error('nothing of it is seen');
+        const [left, right_] = [-18 + ends.leftMm, 18 - ends.rightMm];
+        const [top, bottom] = [12 - ends.topMm, -12 + ends.bottomMm];
+        const most = (each: PlateEnds): number => Math.max(each.topMm, each.bottomMm, each.leftMm, each.rightMm);
+        if (most(ends) === 0) whole++;
+        if (most(alone) > 0.5) ended++;
+        const open: OnBack[] = [];
+        for (let i = 0; i < 60; i++) {
+          const place = [left + ((i * 0.618034) % 1) * (right_ - left), bottom + ((i * 0.754878) % 1) * (top - bottom)] as const;
+          const shown = photographs.some(({ plate, held: own }) => {
+            const at = rigToPlate(plate, own, rig, place);
+            return at !== null && at[0] > -6 && at[1] > -6 && at[0] < FLAT.widthPx + 6 && at[1] < FLAT.heightPx + 6;
+          });
+          if (!shown) open.push(place);
+        }
+        expect(open).toEqual([]);
+      }),
+      { numRuns: 60 },
+    );
+    // Alone the first often ends in the frame; together they mostly do not.
+    expect(ended).toBeGreaterThan(30);
+    expect(whole).toBeGreaterThan(20);
   });
 
   test('a rig that looks the other way sees none of it', () => {
     const rig = { turned: { yawDeg: 180, pitchDeg: 0, rollDeg: 0 }, imageMm: 24, riseMm: 0, shiftMm: 0 };
-    expect(plateEnds(FLAT, { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, rig, { widthMm: 36, heightMm: 24 })).toBeNull();
+    expect(plateEnds([{ plate: FLAT, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 } }], rig, { widthMm: 36, heightMm: 24 })).toBeNull();
   });
 });

@@ -11,11 +11,20 @@ import { knownPlate } from './known';
 import { directionOf, pixelOf, type PlateProjection } from './pixel';
 import type { RigThere, Turned } from './throughRig';
 
+/** One photograph as it was held. */
+export interface PhotographInView {
+  readonly pictureId: string;
+  readonly projection: PlateProjection;
+  readonly held: Turned;
+}
+
 /** A photograph of the place as the Finder shows it. */
 export interface PlateInView {
   readonly pictureId: string;
   readonly projection: PlateProjection;
   readonly held: Turned;
+  /** Others from the same place: they show what the first does not. */
+  readonly others: readonly PhotographInView[];
   /** What is known of the place; `null` until the photograph has one in the scene. */
   readonly place: KnownPlace | null;
   /** How far from where it was taken the camera stands, m; 0 where that makes no difference. */
@@ -35,10 +44,19 @@ const SAME_PLACE_M = 0.05;
  */
 export function plateInView({ settings: { plate, scene } }: Geometry): PlateInView | null {
   if (!plate || !scene) return null;
-  const { projection, held } = knownPlate(plate);
+  const { projection, held, others } = knownPlate(plate);
   if (!projection || !held) return null;
   const awayM = awayFromPlate(plate, scene) ?? 0;
-  return { pictureId: plate.pictureId, projection, held, place: placeOf(plate, scene), awayM: awayM > SAME_PLACE_M ? awayM : 0 };
+  return {
+    pictureId: plate.pictureId,
+    projection,
+    held,
+    others: others.flatMap(({ photograph: { pictureId }, projection: shown, turned }) =>
+      shown && turned?.fits ? [{ pictureId, projection: shown, held: turned.held }] : [],
+    ),
+    place: placeOf(plate, scene),
+    awayM: awayM > SAME_PLACE_M ? awayM : 0,
+  };
 }
 
 /** Kinds of subjects on open ground: a room has walls in the way, a table stands somewhere. */
@@ -73,17 +91,24 @@ function rigOf({ back, imageMm, position }: Geometry): RigThere | null {
 }
 
 /**
- * Where the photograph ends in the whole frame of a setup that stands where it was taken; `null` where it shows nothing of it.
+ * Where the photograph, or all of several, ends in the whole frame of a setup that stands where they were taken; `null` where it shows nothing of it.
  *
  * @param geometry what follows from the settings of a setup
  * @param plate the photograph in view
  *
  * @example
- * endsInFrame(frontGeometry, { pictureId: '', projection: { kind: 'sphere', widthPx: 400, heightPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: null, awayM: 0 })?.topMm // => 0
+ * endsInFrame(frontGeometry, { pictureId: '', projection: { kind: 'sphere', widthPx: 400, heightPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, others: [], place: null, awayM: 0 })?.topMm // => 0
  */
-export function endsInFrame(geometry: Geometry, { projection, held }: PlateInView): PlateEnds | null {
+export function endsInFrame(geometry: Geometry, { projection, held, others }: PlateInView): PlateEnds | null {
   const rig = rigOf(geometry);
-  return rig && plateEnds(projection, held, rig, geometry.wholeFrame);
+  return (
+    rig &&
+    plateEnds(
+      [{ plate: projection, held }, ...others.map((each) => ({ plate: each.projection, held: each.held }))],
+      rig,
+      geometry.wholeFrame,
+    )
+  );
 }
 
 /** A frame of a setup on the photograph: px, from its upper left corner clockwise. */
@@ -100,7 +125,7 @@ export interface FrameOutline {
  * @param plate the photograph in view
  *
  * @example
- * framesOfSetup(mosaicGeometry, { pictureId: '', projection: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 100 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: null, awayM: 0 }).length // => 3
+ * framesOfSetup(mosaicGeometry, { pictureId: '', projection: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 100 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, others: [], place: null, awayM: 0 }).length // => 3
  */
 export function framesOfSetup(geometry: Geometry, { projection, held }: PlateInView): readonly FrameOutline[] {
   const rig = rigOf(geometry);
@@ -125,7 +150,7 @@ export function framesOfSetup(geometry: Geometry, { projection, held }: PlateInV
  * @param pixel px from its upper left corner
  *
  * @example
- * pointUnder({ pictureId: '', projection: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.6, -20], front: { widthM: 30, heightM: 9, turnDeg: 0 }, ground: true }, awayM: 0 }, [300, 150]) // => [10, 1.6, 0]
+ * pointUnder({ pictureId: '', projection: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.6, -20], front: { widthM: 30, heightM: 9, turnDeg: 0 }, ground: true }, others: [], awayM: 0 }, [300, 150]) // => [10, 1.6, 0]
  */
 export function pointUnder({ projection, held, place }: PlateInView, pixel: Pixel): Vec3 | null {
   if (!place) return null;
@@ -143,7 +168,7 @@ export function pointUnder({ projection, held, place }: PlateInView, pixel: Pixe
  * @param point in the scene, m
  *
  * @example
- * pixelOfPoint({ pictureId: '', projection: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.6, -20], front: null, ground: true }, awayM: 0 }, [10, 1.6, 0]) // => [300, 150]
+ * pixelOfPoint({ pictureId: '', projection: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, place: { plateAt: [0, 1.6, -20], front: null, ground: true }, others: [], awayM: 0 }, [10, 1.6, 0]) // => [300, 150]
  */
 export function pixelOfPoint({ projection, held, place }: PlateInView, point: Vec3): Pixel | null {
   return place && pixelOf(projection, turnedToCamera(cameraAxes(held), minus(point, place.plateAt)));

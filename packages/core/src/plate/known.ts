@@ -1,5 +1,6 @@
-import type { Plate } from '../model/plate';
+import type { OtherPhotograph, Plate } from '../model/plate';
 import { degrees } from '../angles';
+import { turnedBeside, type TurnedBeside } from './beside';
 import { levelByHorizon, levelByLines, unlessUnknown } from './byLines';
 import { plateFacade, type PlateLevel } from './level';
 import { focalPixels, type FlatPlate, type PlateProjection } from './pixel';
@@ -22,6 +23,17 @@ export interface KnownPlate {
   readonly turnedAwayDeg: number | null;
   /** How it was held in the scene; `null` while it is not levelled. */
   readonly held: Turned | null;
+  /** The other photographs of the place, in their order. */
+  readonly others: readonly KnownOther[];
+}
+
+/** What follows from what is stored of another photograph of the place. */
+export interface KnownOther {
+  readonly photograph: OtherPhotograph;
+  /** `null` while its focal length is unknown. */
+  readonly projection: FlatPlate | null;
+  /** How it was held, where it is from the same place; `null` for another place, before both have been compared, or where they share too little. */
+  readonly turned: TurnedBeside | null;
 }
 
 const known = new WeakMap<Plate, KnownPlate>();
@@ -44,9 +56,11 @@ export function knownPlate(plate: Plate): KnownPlate {
 
 function follows(plate: Plate): KnownPlate {
   const projection = projectionOf(plate);
-  if (projection === null) return { projection, level: null, turnedAwayDeg: null, held: null };
+  if (projection === null)
+    return { projection, level: null, turnedAwayDeg: null, held: null, others: plate.others.map((each) => otherOf(null, each)) };
   const byLines = projection.kind === 'flat' ? levelByLines(projection, plate) : null;
   const level = levelOf(plate, projection, byLines);
+  const held = level && { yawDeg: plate.headingDeg, pitchDeg: level.pitchDeg, rollDeg: level.rollDeg };
   return {
     projection,
     level,
@@ -54,8 +68,17 @@ function follows(plate: Plate): KnownPlate {
       level && level.by !== 'lines' && projection.kind === 'flat'
         ? directionAt(projection, level, plate)
         : (byLines?.turnedAwayDeg ?? null),
-    held: level && { yawDeg: plate.headingDeg, pitchDeg: level.pitchDeg, rollDeg: level.rollDeg },
+    held,
+    others: plate.others.map((each) => otherOf(held && { plate: projection, held }, each)),
   };
+}
+
+function otherOf(first: { readonly plate: PlateProjection; readonly held: Turned } | null, photograph: OtherPhotograph): KnownOther {
+  const { widthPx, heightPx, equivalentMm, matches, apart } = photograph;
+  const projection: FlatPlate | null =
+    equivalentMm === null ? null : { kind: 'flat', widthPx, heightPx, focalPx: focalPixels(equivalentMm, widthPx, heightPx) };
+  const compared = first && projection && matches && apart === null;
+  return { photograph, projection, turned: compared ? turnedBeside(first, projection, matches) : null };
 }
 
 /** The direction of the level lines where the level is not theirs. */

@@ -61,13 +61,13 @@ export const ALL_SETUP_FIELDS: { readonly [K in keyof SetupSettings]: Field } = 
 /** Where the camera stands, and what stands before it. */
 export const SCENE_FIELDS = { ...STANCE_FIELDS, subject: own<unknown>({ label: setupText.subject, first: null }) };
 
-/** The version at which a photograph of the place gained where its lens pointed. */
-const PLATE_MIDDLE_SINCE = 8;
+/** The version at which a photograph of the place gained others beside it; from 8 on it says where its lens pointed. */
+const PLATE_OTHERS_SINCE = 9;
 
 /** The version of a setup: that of the newest field of its groups, and at least that since which the items of its rig say what is typical. */
 export const SETUP_VERSION = Math.max(
   TYPICAL_SINCE,
-  PLATE_MIDDLE_SINCE,
+  PLATE_OTHERS_SINCE,
   newestSince(SETUP_FIELDS),
   newestSince(MOSAIC_FIELDS),
   newestSince(STANCE_FIELDS),
