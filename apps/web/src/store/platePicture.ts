@@ -4,7 +4,10 @@ import { useOutbox } from './outbox/page';
 /** The longer side of a photograph as it is shown, px: more than any screen has, for what is enlarged. */
 const SHOWN_PX = 4096;
 
-const viewOf = (id: string): string => `/api/attachments/${id}/view?px=${SHOWN_PX}`;
+/** Of another photograph beside the first, px: there may be several. */
+const BESIDE_PX = 2600;
+
+const viewOf = (id: string, px = SHOWN_PX): string => `/api/attachments/${id}/view?px=${px}`;
 
 /** A photograph that still waits on this device to be sent; `null` where the server has it. */
 function useWaiting(id: string): Blob | null {
@@ -63,4 +66,40 @@ export function usePlateBitmap(id: string): { readonly bitmap: ImageBitmap | nul
   }, [id, waiting]);
   const present = seen?.id === id ? seen : null;
   return { bitmap: present?.bitmap ?? null, failed: present !== null && present.bitmap === null };
+}
+
+/** The photographs beside the first that are drawn from. */
+const beside = new Map<string, Promise<ImageBitmap>>();
+
+function besideBitmap(id: string): Promise<ImageBitmap> {
+  const known = beside.get(id);
+  if (known) return known;
+  const asked = fetch(viewOf(id, BESIDE_PX)).then(async (answer) => {
+    if (!answer.ok) throw new Error(answer.statusText);
+    return createImageBitmap(await answer.blob(), { colorSpaceConversion: 'none' });
+  });
+  beside.set(id, asked);
+  asked.catch(() => beside.delete(id));
+  return asked;
+}
+
+/** The pixels of photographs beside the first, as far as they are there. Those of another place are let go. */
+export function useBesideBitmaps(ids: readonly string[]): ReadonlyMap<string, ImageBitmap> {
+  const [bitmaps, setBitmaps] = useState<ReadonlyMap<string, ImageBitmap>>(() => new Map());
+  const key = ids.join(' ');
+  useEffect(() => {
+    let left = false;
+    const wanted = key === '' ? [] : key.split(' ');
+    for (const id of beside.keys()) if (!wanted.includes(id)) beside.delete(id);
+    for (const id of wanted)
+      besideBitmap(id).then(
+        (bitmap) => !left && setBitmaps((before) => new Map([...before, [id, bitmap]])),
+        // What does not come is hatched, as where no photograph is.
+        () => undefined,
+      );
+    return () => {
+      left = true;
+    };
+  }, [key]);
+  return bitmaps;
 }

@@ -1,4 +1,11 @@
-import { plateReadingSchema, takenReadingSchema, type PlateReading, type TakenReading } from '@gangway/contract/plate';
+import {
+  besideReadingSchema,
+  plateReadingSchema,
+  takenReadingSchema,
+  type BesideReading,
+  type PlateReading,
+  type TakenReading,
+} from '@gangway/contract/plate';
 import { outbox } from './outbox/page';
 
 /** Whether a photograph still waits on this device to be sent; throws where the server refused it, as only the photographer can go on then. */
@@ -37,4 +44,9 @@ export function plateReading(id: string): Promise<PlateReading> {
 /** Places that a frame that was taken shares with the photograph that its setup is planned on. */
 export async function takenReading(setupId: string, frameId: string): Promise<TakenReading> {
   return takenReadingSchema.parse(await answerOf(frameId, `/api/setups/${setupId}/taken/${frameId}`));
+}
+
+/** Places that another photograph shares with the first, once it has arrived. */
+export async function besideReading(firstId: string, otherId: string): Promise<BesideReading> {
+  return besideReadingSchema.parse(await answerOf(otherId, `/api/attachments/${firstId}/beside/${otherId}`));
 }

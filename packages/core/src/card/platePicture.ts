@@ -37,8 +37,8 @@ export function printedPlate(geometry: Geometry, at: Pick<Box, 'x' | 'y'>): Prin
   const { plate } = geometry.settings;
   const seen = plateInView(geometry);
   if (!plate || !seen) return null;
-  // From elsewhere the frame would show another picture.
-  const frames = seen.awayM > 0 ? [] : framesOfSetup(geometry, seen).map(({ outline }) => outline);
+  const ofSetup = framesOfSetup(geometry, seen);
+  const frames = ofSetup.map(({ outline }) => outline);
   const [left, right] = reach(
     plate.widthPx,
     frames.flatMap((outline) => outline.map(([u]) => u)),
@@ -53,7 +53,15 @@ export function printedPlate(geometry: Geometry, at: Pick<Box, 'x' | 'y'>): Prin
   const [x, y] = placed(0, 0);
   const picture = pictureOf(plate, { x, y, w: plate.widthPx * scale, h: plate.heightPx * scale });
   const outlines = frames.map((outline) => outline.map(([u, v]) => placed(u, v)));
-  return { marks: [picture, ...outlined(outlines, box, plate.kind)], box, words: wordsOf(geometry, seen) };
+  return {
+    marks: [picture, ...outlined(outlines, box, plate.kind)],
+    box,
+    words: wordsOf(
+      geometry,
+      seen,
+      ofSetup.some(({ guessed }) => guessed),
+    ),
+  };
 }
 
 /** From where to where a side of the photograph is drawn, with the frames that go on beyond it, px. */
@@ -86,7 +94,7 @@ function outlined(frames: readonly (readonly Point[])[], box: Box, kind: Plate['
   return [...drawn({ widthMm: 1.1, white: true }), ...drawn({ widthMm: 0.45, white: false })];
 }
 
-function wordsOf(geometry: Geometry, { awayM }: PlateInView): readonly string[] {
+function wordsOf(geometry: Geometry, { awayM }: PlateInView, guessed: boolean): readonly string[] {
   const { rig, orientation, fNumber } = geometry.settings;
   const { lens, laid } = geometry;
   const tilted = lens.tiltDeg !== 0 || lens.swingDeg !== 0;
@@ -97,6 +105,6 @@ function wordsOf(geometry: Geometry, { awayM }: PlateInView): readonly string[] 
     ...(tilted ? [capital(turnWords(lens))] : []),
     `${apertureWords(fNumber)}, ${focusValues(geometry)}`,
     ...placeSteps(geometry).map(({ specs }) => capital(specs)),
-    ...(awayM > 0 ? [say(cardText.takenElsewhere, { away: metresWords(awayM) })] : []),
+    ...(awayM > 0 ? [say(cardText.takenElsewhere, { away: metresWords(awayM), guessed: guessed ? 'yes' : 'no' })] : []),
   ];
 }

@@ -3,8 +3,9 @@ import { front, mosaicGeometry, quayPlate } from '../examples.test-support';
 import { evenly } from '../evenly.test-support';
 import { freshGeometry } from '../geometry/geometry';
 import type { Plate } from '../model/plate';
+import { minus } from '../space/vector';
 import { FIRST_SUBJECTS } from '../subjects/subject';
-import { framesOfSetup, pixelOfPoint, plateHere, plateInView, pointUnder } from './inView';
+import { framesOfSetup, pixelOfPoint, plateInView, pointUnder } from './inView';
 
 const placed: Plate = { ...quayPlate, typed: { pitchDeg: 4, rollDeg: 1 }, from: { asideM: 1, distanceM: 20, cameraHeightM: 1.6 } };
 const scene =
@@ -20,8 +21,6 @@ describe('a photograph in view', () => {
     expect(plateInView(at({}))?.awayM).toBe(0);
     expect(plateInView(at({ distanceM: 20.04 }))?.awayM).toBe(0);
     expect(plateInView(at({ distanceM: 23, asideM: 5 }))?.awayM).toBeCloseTo(5, 9);
-    expect(plateHere(at({ distanceM: 20.04 }))).not.toBeNull();
-    expect(plateHere(at({ distanceM: 23 }))).toBeNull();
     expect(plateInView(freshGeometry({ ...front, plate: { ...placed, typed: null, uprights: [] } }))).toBeNull();
     expect(plateInView(freshGeometry({ ...front, plate: null }))).toBeNull();
   });
@@ -67,5 +66,32 @@ describe('a photograph in view', () => {
     const tops = framesOfSetup(column, seen).map(({ outline }) => Math.min(...outline.map(([, v]) => v)));
     expect(new Set(tops).size).toBe(3);
     expect([...tops].sort((a, b) => b - a)).toEqual(tops);
+  });
+
+  test('has the frame of a camera that stands elsewhere where the photograph shows what that frame shows: rays met with the front and the ground by hand', () => {
+    const geometry = freshGeometry({ ...at({ distanceM: 14, asideM: 2 }).settings, movements: { riseMm: -2, shiftMm: 0 } });
+    const seen = plateInView(geometry);
+    const [frame] = seen ? framesOfSetup(geometry, seen) : [];
+    if (!seen || !frame || !geometry.back) throw new Error('no plate');
+    const { back, imageMm, position } = geometry;
+    let [onFront, onGround] = [0, 0];
+    for (const pixel of frame.outline) {
+      const point = pointUnder(seen, pixel);
+      if (!point) continue;
+      if (Math.abs(point[2]) < 1e-6) onFront++;
+      else onGround++;
+      // What lies there is drawn at the edge of the frame, by projection from where the camera stands.
+      const [x, y, z] = minus(point, back.at);
+      const xMm = (imageMm * x) / z - position.shiftMm;
+      const yMm = (imageMm * y) / z - position.riseMm;
+      const { widthMm, heightMm } = geometry.frame;
+      expect(Math.max(Math.abs(xMm) - widthMm / 2, Math.abs(yMm) - heightMm / 2)).toBeCloseTo(0, 6);
+    }
+    expect(onFront).toBeGreaterThan(3);
+    expect(onGround).toBeGreaterThan(3);
+    expect(frame.guessed).toBe(true);
+    // From where it was taken nothing is a guess.
+    const here = plateInView(at({}));
+    expect(here && framesOfSetup(at({}), here)[0]?.guessed).toBe(false);
   });
 });

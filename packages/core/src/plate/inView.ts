@@ -4,9 +4,10 @@ import type { Scene } from '../model/scene';
 import { anglesOf, cameraAxes, turnedToCamera, turnedToWorld } from '../space/pose';
 import { minus, type Vec3 } from '../space/vector';
 import { awayFromPlate } from './asFront';
-import { metPlane, type KnownPlace } from './elsewhere';
+import type { FrameSize } from '../model/frame';
+import { metPlane, type KnownPlace, type PlacedRig } from './elsewhere';
 import { plateEnds, type PlateEnds } from './ends';
-import { frameOnPlate } from './frameOnPlate';
+import { frameFromElsewhere, frameOnPlate } from './frameOnPlate';
 import { knownPlate } from './known';
 import { directionOf, pixelOf, type PlateProjection } from './pixel';
 import type { RigThere, Turned } from './throughRig';
@@ -72,19 +73,6 @@ function placeOf({ from }: Plate, { subject }: Scene): KnownPlace | null {
   );
 }
 
-/**
- * The photograph, where it was taken from where the camera stands; `null` otherwise.
- *
- * @param geometry what follows from the settings of a setup
- *
- * @example
- * plateHere(frontGeometry) // => null
- */
-export function plateHere(geometry: Geometry): PlateInView | null {
-  const plate = plateInView(geometry);
-  return plate?.awayM === 0 ? plate : null;
-}
-
 /** The rig of a setup as it looks from where it stands; `null` where its back is not known. */
 function rigOf({ back, imageMm, position }: Geometry): RigThere | null {
   return back && { turned: anglesOf(back.axes), imageMm, ...position };
@@ -116,10 +104,28 @@ export interface FrameOutline {
   /** Which of a mosaic, from 1; `null` for a single frame. */
   readonly n: number | null;
   readonly outline: readonly Pixel[];
+  /** Whether part of it is a guess: seen from elsewhere, where no distance is known. */
+  readonly guessed: boolean;
 }
 
 /**
- * The frame of a setup, or each of its mosaic, on a photograph that was taken from where it stands.
+ * The frame of a rig on a photograph that is in view, from wherever the rig stands.
+ *
+ * @param plate the photograph in view
+ * @param rig the rig
+ * @param frame size of its upright frame, mm
+ *
+ * @example
+ * frameSeen({ pictureId: '', projection: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 200 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, others: [], place: null, awayM: 0 }, { from: { at: [0, 1.5, -10], axes: { right: [1, 0, 0], up: [0, 1, 0], forward: [0, 0, 1] } }, imageMm: 24, riseMm: 0, shiftMm: 0 }, { widthMm: 36, heightMm: 24 }).guessed // => false
+ */
+export function frameSeen({ projection, held, place, awayM }: PlateInView, rig: PlacedRig, frame: FrameSize): Omit<FrameOutline, 'n'> {
+  if (awayM > 0 && place) return frameFromElsewhere({ plate: projection, held, place }, rig, frame);
+  const { from, ...lens } = rig;
+  return { outline: frameOnPlate(projection, held, { turned: anglesOf(from.axes), ...lens }, frame), guessed: false };
+}
+
+/**
+ * The frame of a setup, or each of its mosaic, on a photograph.
  *
  * @param geometry what follows from the settings of a setup
  * @param plate the photograph in view
@@ -127,20 +133,14 @@ export interface FrameOutline {
  * @example
  * framesOfSetup(mosaicGeometry, { pictureId: '', projection: { kind: 'flat', widthPx: 400, heightPx: 300, focalPx: 100 }, held: { yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, others: [], place: null, awayM: 0 }).length // => 3
  */
-export function framesOfSetup(geometry: Geometry, { projection, held }: PlateInView): readonly FrameOutline[] {
-  const rig = rigOf(geometry);
-  if (!rig) return [];
-  const { laid } = geometry;
-  if (!laid) return [{ n: null, outline: frameOnPlate(projection, held, rig, geometry.frame) }];
-  return laid.rects.map(({ left, right, lower, upper }, i) => ({
-    n: i + 1,
-    outline: frameOnPlate(
-      projection,
-      held,
-      { ...rig, shiftMm: (left + right) / 2, riseMm: (lower + upper) / 2 },
-      { widthMm: right - left, heightMm: upper - lower },
-    ),
-  }));
+export function framesOfSetup(geometry: Geometry, plate: PlateInView): readonly FrameOutline[] {
+  const { laid, back, imageMm, position } = geometry;
+  if (!back) return [];
+  if (!laid) return [{ n: null, ...frameSeen(plate, { from: back, imageMm, ...position }, geometry.frame) }];
+  return laid.rects.map(({ left, right, lower, upper }, i) => {
+    const rig = { from: back, imageMm, shiftMm: (left + right) / 2, riseMm: (lower + upper) / 2 };
+    return { n: i + 1, ...frameSeen(plate, rig, { widthMm: right - left, heightMm: upper - lower }) };
+  });
 }
 
 /**

@@ -50,3 +50,21 @@ describe('a photograph through a rig', () => {
     expect(quarter.covered).toBeCloseTo(0.25, 9);
   });
 });
+
+test('where a photograph ends another one goes on, and hatching only where none does', () => {
+  const plate = { kind: 'flat', widthPx: 4, heightPx: 2, focalPx: 4 } as const;
+  const rig = { turned: AHEAD, imageMm: 40, riseMm: 0, shiftMm: 0 };
+  // Of 40 × 20 mm it covers each; one is turned by as much as it is wide, so that they meet.
+  const aside = { ...AHEAD, yawDeg: (2 * Math.atan(0.5) * 180) / Math.PI };
+  const frame = { widthMm: 90, heightMm: 16 };
+  const [alone, right] = [AHEAD, aside].map((held) => seenThroughRig(PICTURE, { plate, held }, { rig, frame }, 90));
+  if (!alone || !right) throw new Error('nothing is drawn');
+  const both = seenThroughRig(PICTURE, { plate, held: AHEAD }, { rig, frame, beyond: right }, 90);
+  for (let i = 0; i < alone.covers.length; i++) {
+    const own = alone.covers[i] === 1;
+    expect(both.covers[i]).toBe(own || right.covers[i] === 1 ? 1 : 0);
+    expect(both.picture.rgb[3 * i]).toBe((own ? alone : right).picture.rgb[3 * i]);
+  }
+  expect(both.covered).toBeGreaterThan(alone.covered + 0.2);
+  expect(both.covered).toBeLessThan(1);
+});

@@ -14,6 +14,8 @@ export interface ColourPicture {
 
 export interface SeenThroughRig {
   readonly picture: ColourPicture;
+  /** For each pixel 1 where a photograph covers it, 0 where not. */
+  readonly covers: Uint8Array;
   /** How much of the frame the photograph covers, 0 to 1. */
   readonly covered: number;
 }
@@ -30,6 +32,8 @@ export interface RigAndFrame {
   readonly rig: RigThere;
   readonly frame: FrameSize;
   readonly at?: Vec3;
+  /** What is seen where the photograph ends, of the same size as the picture that is drawn: another photograph through the same rig. Hatching without. */
+  readonly beyond?: SeenThroughRig | null;
 }
 
 /** What the photograph does not cover is hatched: light lines on dark, so wide and so far apart, px. */
@@ -55,11 +59,12 @@ export const GUESS_LIGHT = 0.5;
 export function seenThroughRig(
   photograph: ColourPicture,
   { plate, held, place }: TakenPlate,
-  { rig, frame, at: rigAt }: RigAndFrame,
+  { rig, frame, at: rigAt, beyond }: RigAndFrame,
   widthPx: number,
 ): SeenThroughRig {
   const heightPx = Math.max(1, Math.round((widthPx * frame.heightMm) / frame.widthMm));
   const rgb = new Uint8Array(widthPx * heightPx * 3);
+  const covers = new Uint8Array(widthPx * heightPx);
   const { widthPx: wide, heightPx: high, rgb: source } = photograph;
   const [scaleX, scaleY] = [wide / plate.widthPx, high / plate.heightPx];
   const [toWorld, toPlate] = [cameraAxes(rig.turned), cameraAxes(held)];
@@ -84,13 +89,19 @@ export function seenThroughRig(
       const times = met?.times ?? null;
       // The sky is so far away that it looks the same from everywhere.
       const at = pixelOf(plate, away === null || times === null ? ray : plusTimes(away, ray, times));
-      const out = 3 * (row * widthPx + column);
+      const pixel = row * widthPx + column;
+      const out = 3 * pixel;
       const u = at === null ? -1 : at[0] * scaleX;
       const v = at === null ? -1 : at[1] * scaleY;
       if (u < 0 || v < 0 || u > wide || v > high) {
-        rgb.fill((row + column) % HATCH_EVERY_PX < HATCH_PX ? HATCH_LIGHT : HATCH_DARK, out, out + 3);
+        if (beyond?.covers[pixel] === 1) {
+          rgb.set(beyond.picture.rgb.subarray(out, out + 3), out);
+          covers[pixel] = 1;
+          covered++;
+        } else rgb.fill((row + column) % HATCH_EVERY_PX < HATCH_PX ? HATCH_LIGHT : HATCH_DARK, out, out + 3);
         continue;
       }
+      covers[pixel] = 1;
       covered++;
       const light = met?.on === 'guess' ? GUESS_LIGHT : 1;
       // Pixels have their middles at halves; a sphere goes on round its edge.
@@ -113,7 +124,7 @@ export function seenThroughRig(
       }
     }
   }
-  return { picture: { widthPx, heightPx, rgb }, covered: covered / (widthPx * heightPx) };
+  return { picture: { widthPx, heightPx, rgb }, covers, covered: covered / (widthPx * heightPx) };
 }
 
 /** The rays of places of the back, mm over the foot of the lens, by the axes of the back. */

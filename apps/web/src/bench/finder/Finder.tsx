@@ -432,15 +432,20 @@ const ENDS_MM = 0.05;
 
 function endWords(geometry: Geometry, plate: PlateInView): string {
   const ends = endsInFrame(geometry, plate);
-  if (ends === null) return finderText.photographShowsNothing;
+  const n = 1 + plate.others.length;
+  if (ends === null) return say(finderText.photographShowsNothing, { n });
   const sides = [
-    [finderText.endsBelowTop, ends.topMm],
-    [finderText.endsAboveBottom, ends.bottomMm],
-    [finderText.endsInsideLeft, ends.leftMm],
-    [finderText.endsInsideRight, ends.rightMm],
+    [finderText.endsBelowTop, finderText.endsTop, ends.topMm],
+    [finderText.endsAboveBottom, finderText.endsBottom, ends.bottomMm],
+    [finderText.endsInsideLeft, finderText.endsLeft, ends.leftMm],
+    [finderText.endsInsideRight, finderText.endsRight, ends.rightMm],
   ] as const;
-  const said = sides.filter(([, mm]) => mm > ENDS_MM).map(([words, mm]) => say(words, { mm: fixed(mm, 1) }));
-  return said.length === 0 ? finderText.photographCovers : say(finderText.photographEnds, { sides: said.join(', ') });
+  const there = sides.filter(([, , mm]) => mm > ENDS_MM);
+  const [only] = there;
+  if (!only) return say(finderText.photographCovers, { n });
+  if (there.length === 1) return say(finderText.photographEnds, { n, sides: say(only[0], { mm: fixed(only[2], 1) }) });
+  // Of several sides each is told as shortly as can be.
+  return say(finderText.photographEndsAt, { n, sides: there.map(([, short, mm]) => say(short, { mm: fixed(mm, 1) })).join(', ') });
 }
 
 /** What is known of the place under the pointer. */

@@ -1,7 +1,7 @@
 import { finderText } from '@gangway/messages/web/bench/finder';
 import { useEffect, useRef, useState } from 'react';
 import { anglesOf } from '@gangway/core/space/pose';
-import { usePlateBitmap } from '../../store/platePicture';
+import { useBesideBitmaps, usePlateBitmap } from '../../store/platePicture';
 import type { PlateInView } from '@gangway/core/plate/inView';
 import type { FinderView } from '../../setup/finder/view';
 import { rendersHere } from './picture';
@@ -20,6 +20,7 @@ interface PlatePictureProps {
 /** The photograph of the place as the present rig draws it from there; hatched where it ends. */
 export function PlatePicture({ plate, view, veils, width, height }: PlatePictureProps) {
   const { bitmap, failed } = usePlateBitmap(plate.pictureId);
+  const others = useBesideBitmaps(plate.others.map(({ pictureId }) => pictureId));
   const place = useRef<HTMLCanvasElement>(null);
   const renderer = useRef<PlateRenderer | null>(null);
   const [plain] = useState(() => !rendersHere());
@@ -36,11 +37,11 @@ export function PlatePicture({ plate, view, veils, width, height }: PlatePicture
   useEffect(() => {
     if (bitmap && plain && place.current) {
       const rig = { turned: anglesOf(view.from.axes), imageMm: view.imageMm, ...view.moved };
-      drawnPlainly(place.current, bitmap, plate, { rig, frame: view.frame, at: view.from.at, widthPx: width });
+      drawnPlainly(place.current, { first: bitmap, others }, plate, { rig, frame: view.frame, at: view.from.at, widthPx: width });
     }
-    renderer.current?.show({ plate, view, veils, width, height });
+    renderer.current?.show({ plate, others, view, veils, width, height });
     if (bitmap && place.current) place.current.dataset.drawn = 'yes';
-  }, [bitmap, plain, plate, view, veils, width, height]);
+  }, [bitmap, others, plain, plate, view, veils, width, height]);
   return (
     <>
       {/* A context of WebGL belongs to its canvas for good: another photograph gets another canvas. */}

@@ -16,8 +16,9 @@ import {
   WebGLRenderer,
 } from 'three';
 import { radians } from '@gangway/core/angles';
-import { middleOf } from '@gangway/core/plate/pixel';
+import { middleOf, type PlateProjection } from '@gangway/core/plate/pixel';
 import { GUESS_LIGHT } from '@gangway/core/plate/view';
+import type { Turned } from '@gangway/core/plate/throughRig';
 import { cameraAxes, type CameraAxes } from '@gangway/core/space/pose';
 import type { PlateInView } from '@gangway/core/plate/inView';
 import type { FinderView } from '../../setup/finder/view';
@@ -25,6 +26,8 @@ import type { Veils } from './renderer';
 
 interface PlateShown {
   readonly plate: PlateInView;
+  /** The pixels of the photographs beside the first, by their ids, as far as they are there. */
+  readonly others: ReadonlyMap<string, ImageBitmap>;
   readonly view: FinderView;
   readonly veils: Pick<Veils, 'circle' | 'sharp'>;
   readonly width: number;
@@ -56,6 +59,8 @@ const LOOKED_UP = /* glsl */ `
   uniform vec2 reach;
   uniform vec2 middle;
   uniform bool sphere;
+  // Whether another photograph is drawn already where this one ends.
+  uniform bool over;
   uniform vec3 axis;
   // Half-angles of image circle and sharp circle; 0 where they are not drawn.
   uniform vec2 circles;
@@ -167,6 +172,7 @@ const LOOKED_UP = /* glsl */ `
       }
     }
 #endif
+    if (!there && over) discard;
     if (!there) {
       float stripe = step(0.86, fract((gl_FragCoord.x + gl_FragCoord.y) / 14.0));
       light = vec3(mix(0.27, 0.59, stripe));
@@ -197,14 +203,14 @@ const RESTING_MS = 160;
 /** Draws a photograph through rigs into a canvas, one lookup to the pixel: as fast as a hand drags. */
 export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitmap, sphere: boolean): PlateRenderer {
   const renderer = new WebGLRenderer({ canvas, antialias: false, alpha: false, depth: false, stencil: false });
-  const photograph = new Texture(bitmap);
-  photograph.flipY = false;
-  photograph.colorSpace = NoColorSpace;
-  photograph.magFilter = LinearFilter;
-  // Where a sphere goes on round its edge the next pixel is far away: smaller copies would draw a line there.
-  photograph.minFilter = sphere ? LinearFilter : LinearMipmapLinearFilter;
-  photograph.generateMipmaps = !sphere;
-  photograph.needsUpdate = true;
+  renderer.autoClear = false;
+  const photograph = textureOf(bitmap, sphere);
+  const beside = new Map<ImageBitmap, Texture>();
+  const besideTexture = (other: ImageBitmap): Texture => {
+    const made = beside.get(other) ?? textureOf(other, false);
+    beside.set(other, made);
+    return made;
+  };
   const uniforms = {
     photograph: { value: photograph },
     half_: { value: new Vector2() },
@@ -222,6 +228,7 @@ export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitm
     reach: { value: new Vector2(1, 1) },
     middle: { value: new Vector2(0.5, 0.5) },
     sphere: { value: sphere },
+    over: { value: false },
     axis: { value: new Vector3(0, 0, 1) },
     circles: { value: new Vector2() },
   };
@@ -244,26 +251,38 @@ export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitm
   scene.add(mesh);
   const camera = new Camera();
   let timer = 0;
+  // Those beside the first, and the first over them all.
+  let shown: readonly Photograph[] = [];
   const draw = (points: number, placed: boolean) => {
     mesh.material = placed ? knowing : plain;
     uniforms.sharpness.value.z = points;
-    renderer.render(scene, camera);
-  };
-  return {
-    show: ({ plate: { projection, held, place, awayM }, view, veils, width, height }) => {
-      if (width < 1 || height < 1) return;
-      uniforms.half_.value.set(view.frame.widthMm / 2, view.frame.heightMm / 2);
-      uniforms.moved.value.set(view.moved.shiftMm, view.moved.riseMm);
-      uniforms.image.value = view.imageMm;
-      uniforms.toWorld.value.copy(matrixOf(view.from.axes));
+    shown.forEach(({ texture, projection, held }, i) => {
+      uniforms.photograph.value = texture;
       // The columns of a turn are its axes; its inverse is its transpose.
       uniforms.toPlate.value.copy(matrixOf(cameraAxes(held)).transpose());
+      uniforms.sphere.value = projection.kind === 'sphere';
       if (projection.kind === 'flat') {
         const { widthPx, heightPx, focalPx } = projection;
         const [u, v] = middleOf(projection);
         uniforms.reach.value.set(focalPx / widthPx, focalPx / heightPx);
         uniforms.middle.value.set(u / widthPx, v / heightPx);
       }
+      uniforms.over.value = i > 0;
+      renderer.render(scene, camera);
+    });
+  };
+  return {
+    show: ({ plate: { projection, held, place, awayM, others }, others: bitmaps, view, veils, width, height }) => {
+      if (width < 1 || height < 1) return;
+      uniforms.half_.value.set(view.frame.widthMm / 2, view.frame.heightMm / 2);
+      uniforms.moved.value.set(view.moved.shiftMm, view.moved.riseMm);
+      uniforms.image.value = view.imageMm;
+      uniforms.toWorld.value.copy(matrixOf(view.from.axes));
+      const under = others.flatMap(({ pictureId, ...other }): readonly Photograph[] => {
+        const there = bitmaps.get(pictureId);
+        return there ? [{ texture: besideTexture(there), ...other }] : [];
+      });
+      shown = [...under.reverse(), { texture: photograph, projection, held }];
       uniforms.axis.value.set(...view.axis);
       uniforms.circles.value.set(veils.circle ? (view.lightAngle ?? 0) : 0, veils.circle ? (view.sharpAngle ?? 0) : 0);
       if (place) {
@@ -291,9 +310,29 @@ export function createPlateRenderer(canvas: HTMLCanvasElement, bitmap: ImageBitm
       plain.dispose();
       knowing.dispose();
       photograph.dispose();
+      for (const each of beside.values()) each.dispose();
       renderer.dispose();
     },
   };
+}
+
+/** One photograph as it is drawn. */
+interface Photograph {
+  readonly texture: Texture;
+  readonly projection: PlateProjection;
+  readonly held: Turned;
+}
+
+function textureOf(bitmap: ImageBitmap, sphere: boolean): Texture {
+  const photograph = new Texture(bitmap);
+  photograph.flipY = false;
+  photograph.colorSpace = NoColorSpace;
+  photograph.magFilter = LinearFilter;
+  // Where a sphere goes on round its edge the next pixel is far away: smaller copies would draw a line there.
+  photograph.minFilter = sphere ? LinearFilter : LinearMipmapLinearFilter;
+  photograph.generateMipmaps = !sphere;
+  photograph.needsUpdate = true;
+  return photograph;
 }
 
 const matrixOf = ({ right, up, forward }: CameraAxes): Matrix3 =>

@@ -6,6 +6,7 @@ import { freshGeometry, type Geometry } from '@gangway/core/geometry/geometry';
 import type { Shot } from '@gangway/core/log/shotFields';
 import { knownPlate } from '@gangway/core/plate/known';
 import { plateInView } from '@gangway/core/plate/inView';
+import { picturesOfPlate } from '@gangway/core/plate/pictures';
 import { fixed } from '@gangway/core/words';
 import { api, errorSentence } from '../../store/api';
 import { attach } from '../../store/logWrites';
@@ -27,8 +28,8 @@ interface AfterPanelProps {
 export function AfterPanel({ geometry, frameId, onFrame }: AfterPanelProps) {
   const { jobId = '', setupId = '' } = useParams();
   const { data: log, error, refetch } = api.useLogQuery(jobId);
-  const plateId = geometry.settings.plate?.pictureId;
-  const frames = (log?.attachments ?? []).filter((each) => each.setupId === setupId && each.id !== plateId);
+  const ofPlace = picturesOfPlate(geometry.settings.plate);
+  const frames = (log?.attachments ?? []).filter((each) => each.setupId === setupId && !ofPlace.includes(each.id));
   const shotId = frames.find(({ id }) => id === frameId)?.shotId;
   const shot = log?.shots.find(({ id }) => id === shotId) ?? null;
   if (!plateInView(geometry))

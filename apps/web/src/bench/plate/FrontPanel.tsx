@@ -24,7 +24,7 @@ export function FrontPanel({ plate, known, scene }: FrontPanelProps) {
       {front && 'why' in front && <p className="text-fails">{front.why}</p>}
       {front && 'found' in front && <Outlined plate={plate} found={front.found} scene={scene} />}
       {plate.outline && (
-        <TextButton className="mt-1" onClick={() => plateEdit.amend((each) => ({ ...each, outline: null }), plateText.frontCleared)}>
+        <TextButton className="mt-1 block" onClick={() => plateEdit.amend((each) => ({ ...each, outline: null }), plateText.frontCleared)}>
           {plateText.clearFront}
         </TextButton>
       )}

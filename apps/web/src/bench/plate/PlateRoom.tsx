@@ -14,6 +14,7 @@ import { framesOn } from './frames';
 import { FrontPanel } from './FrontPanel';
 import { LevelPanel } from './LevelPanel';
 import { MeasurePanel } from './MeasurePanel';
+import { OthersPanel } from './OthersPanel';
 import { PhotographPanel } from './PhotographPanel';
 import { pinAt, pinsOnPlate } from './pinsOnPlate';
 import { plateEdit } from './plateEdit';
@@ -99,6 +100,7 @@ function Room({ plate, geometry, back }: { readonly plate: Plate; readonly geome
         <LevelPanel plate={plate} known={known} reading={reading} onRefused={setRefused} />
         <MeasurePanel plate={plate} known={known} />
         <FrontPanel plate={plate} known={known} scene={geometry.settings.scene} />
+        <OthersPanel plate={plate} />
         <RigsPanel own={geometry.settings.rig} framed={framed} onFramed={setFramed} />
         <AfterPanel geometry={geometry} frameId={frameId} onFrame={(id) => setSearch({ frame: id }, { replace: true })} />
         <p className="mt-4 flex flex-wrap gap-x-4">

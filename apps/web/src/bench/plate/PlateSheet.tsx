@@ -180,7 +180,7 @@ export function PlateSheet({ plate, known, tool, frames, pins, onDrawn, onRefuse
       )}
       {gone && (
         <p role="alert" className="absolute top-3 left-3 max-w-md rounded-md border border-fails bg-sheet p-2 text-sm text-fails">
-          {plateText.gone}
+          {url.startsWith('blob:') ? plateText.notShownYet : plateText.gone}
         </p>
       )}
       {view && size && (
@@ -267,15 +267,17 @@ export function PlateSheet({ plate, known, tool, frames, pins, onDrawn, onRefuse
 }
 
 /** The frame of a rig: that on the bench drawn through, others dashed, each with its name. */
-function FrameOutline({ frame: { name, own, outline }, view }: { readonly frame: RigFrame; readonly view: SheetView }) {
+function FrameOutline({ frame: { name, own, outline, guessed }, view }: { readonly frame: RigFrame; readonly view: SheetView }) {
   const [first, ...rest] = outline.map((pixel) => onSheet(view, pixel));
   if (!first) return null;
+  // The name stands where the outline begins, or comes into view.
+  const [x, y] = [first, ...rest].find((at) => at[0] >= 0 && at[1] >= 0) ?? first;
   const path = `M${[first, ...rest].map((at) => at.map((px) => px.toFixed(1)).join(' ')).join('L')}Z`;
   return (
     <g data-frame={own ? 'own' : name} className="pointer-events-none" fill="none">
       <path d={path} stroke="var(--ground)" strokeWidth="4" strokeOpacity="0.7" />
       <path d={path} stroke="var(--ink)" strokeWidth="1.4" strokeDasharray={own ? undefined : '3 3'} />
-      <Label x={first[0] + 5} y={first[1] + 15} words={name} />
+      <Label x={x + 5} y={y + 15} words={guessed ? say(plateText.partlyGuessed, { name }) : name} />
     </g>
   );
 }

@@ -13,7 +13,7 @@ import { plateReading } from '../../store/plateReading';
 import { plateEdit } from './plateEdit';
 
 /** How wide and high a picture is as it is seen upright; `null` where this browser cannot show it. */
-async function uprightSize(file: File): Promise<{ readonly widthPx: number; readonly heightPx: number } | null> {
+export async function uprightSize(file: File): Promise<{ readonly widthPx: number; readonly heightPx: number } | null> {
   const url = URL.createObjectURL(file);
   try {
     const image = new Image();
@@ -33,18 +33,26 @@ async function uprightSize(file: File): Promise<{ readonly widthPx: number; read
 /** Whether a page cannot show a file itself, and the server can turn it into one that it can. */
 const isShownByServer = ({ type, name }: File): boolean => /^image\/(tiff|hei[cf])$/u.test(type) || /\.(tiff?|hei[cf])$/iu.test(name);
 
+/** Why a file cannot be used, in words; `null` for one that can, be it only by the server. */
+export function fileRefused(file: File, isShownHere: boolean): string | null {
+  if (file.size > ATTACHMENT_BYTES_MOST)
+    return say(plateText.tooLarge, { mostMb: ATTACHMENT_BYTES_MOST / 1e6, mb: fixed(file.size / 1e6, 0) });
+  return isShownHere || isShownByServer(file) ? null : plateText.notShown;
+}
+
+/** The size of a photograph that this browser cannot show, until the server has read it: that of any phone’s. */
+export const UNREAD = { widthPx: 4000, heightPx: 3000 } as const;
+
 /**
  * Stores a photograph with a setup and plans on it. Its lines are found as soon as the server has it.
  * @returns why it cannot be used, in words; `null` when it is used
  */
 export async function choosePlate(to: { readonly jobId: string; readonly setupId: string }, file: File): Promise<string | null> {
-  if (file.size > ATTACHMENT_BYTES_MOST)
-    return say(plateText.tooLarge, { mostMb: ATTACHMENT_BYTES_MOST / 1e6, mb: fixed(file.size / 1e6, 0) });
   const seen = await uprightSize(file);
-  if (seen === null && !isShownByServer(file)) return plateText.notShown;
+  const refused = fileRefused(file, seen !== null);
+  if (refused !== null) return refused;
   const pictureId = await attach({ ...to, shotId: null }, file);
-  const size = seen ?? (await plateReading(pictureId));
-  const { widthPx, heightPx } = size;
+  const { widthPx, heightPx } = seen ?? UNREAD;
   return plateEdit.begin({ ...BLANK_PLATE, pictureId, name: file.name, widthPx, heightPx });
 }
 

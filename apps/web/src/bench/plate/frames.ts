@@ -2,9 +2,7 @@ import { conjugates } from '@gangway/core/focus/conjugates';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import type { Pixel } from '@gangway/core/model/plate';
 import type { Rig } from '@gangway/core/model/rig';
-import { frameOnPlate } from '@gangway/core/plate/frameOnPlate';
-import { framesOfSetup, plateHere } from '@gangway/core/plate/inView';
-import { anglesOf } from '@gangway/core/space/pose';
+import { frameSeen, framesOfSetup, plateInView } from '@gangway/core/plate/inView';
 
 /** The frame of a rig on the photograph. */
 export interface RigFrame {
@@ -12,28 +10,27 @@ export interface RigFrame {
   /** Whether it is that of the rig on the bench. */
   readonly own: boolean;
   readonly outline: readonly Pixel[];
+  /** Whether part of it is a guess: the camera stands elsewhere, and no distance is known there. */
+  readonly guessed: boolean;
 }
 
 /** The frame of the setup as it is, each one of a mosaic, and those of other rigs in its place, level with it and not shifted. */
 export function framesOn(geometry: Geometry, others: readonly Rig[]): readonly RigFrame[] {
   const { back, settings } = geometry;
-  // From elsewhere it shows another picture.
-  const plate = plateHere(geometry);
+  const plate = plateInView(geometry);
   if (!plate || !back || !settings.scene) return [];
-  const { projection, held } = plate;
-  const turned = anglesOf(back.axes);
   const { distanceM } = settings.scene;
   const landscape = settings.orientation === 'landscape';
   const frameOf = (rig: Rig, imageMm: number, name: string): RigFrame => {
     const { widthMm, heightMm } = rig.back;
     const [long, short] = [Math.max(widthMm, heightMm), Math.min(widthMm, heightMm)];
     const frame = { widthMm: landscape ? long : short, heightMm: landscape ? short : long };
-    return { name, own: false, outline: frameOnPlate(projection, held, { turned, imageMm, riseMm: 0, shiftMm: 0 }, frame) };
+    return { name, own: false, ...frameSeen(plate, { from: back, imageMm, riseMm: 0, shiftMm: 0 }, frame) };
   };
-  const own = framesOfSetup(geometry, plate).map(({ n, outline }) => ({
+  const own = framesOfSetup(geometry, plate).map(({ n, ...frame }) => ({
     name: n === null ? settings.rig.name : String(n),
     own: true,
-    outline,
+    ...frame,
   }));
   return [
     ...others

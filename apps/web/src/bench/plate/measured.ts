@@ -17,7 +17,8 @@ const CLICK_PX = 1.5;
 /** A result, or why there is none, in words. */
 export type Found<T> = { readonly found: T } | { readonly why: string };
 
-function found<T>(work: () => T): Found<T> {
+/** Does what may be refused, and tells why it was. */
+export function found<T>(work: () => T): Found<T> {
   try {
     return { found: work() };
   } catch (error) {

@@ -1,0 +1,117 @@
+import { readFileSync } from 'node:fs';
+import sharp from 'sharp';
+import type { Page } from '@playwright/test';
+import { outlinedFront } from '@gangway/core/plate/front';
+import { seenThroughRig, type RigAndFrame } from '@gangway/core/plate/view';
+import { expect, saved, test } from './gangway';
+import { drag, onPage, planOn } from './plates';
+
+// A photograph drawn by another renderer than ours, and others of the same place made from it.
+const FOLDER = 'packages/vision/checks/plates';
+const NAME = 'plate-01-04.jpg';
+interface Truth {
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly focalPx: number;
+  readonly pitchDeg: number;
+  readonly rollDeg: number;
+  readonly cameraHeightM: number;
+  readonly cornersPx: Readonly<Record<'leftFoot' | 'rightFoot' | 'leftTop', readonly [number, number]>>;
+}
+const truth = (JSON.parse(readFileSync(`${FOLDER}/truth.json`, 'utf8')) as Readonly<Record<string, Truth>>)[NAME];
+if (!truth) throw new Error('the check plate is not described');
+const { widthPx, heightPx, focalPx, pitchDeg, rollDeg, cameraHeightM, cornersPx } = truth;
+const plate = { kind: 'flat', widthPx, heightPx, focalPx } as const;
+const held = { yawDeg: 0, pitchDeg, rollDeg };
+const { leftFoot, rightFoot, leftTop } = cornersPx;
+
+/** Another photograph, as a phone would have taken it from where and as it is told. */
+async function photograph(seen: Omit<RigAndFrame, 'frame'>): Promise<Buffer> {
+  const { data, info } = await sharp(`${FOLDER}/${NAME}`).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+  const source = { widthPx: info.width, heightPx: info.height, rgb: new Uint8Array(data) };
+  const front = outlinedFront(plate, held, { leftFootPx: leftFoot, rightFootPx: rightFoot, leftTopPx: leftTop }, cameraHeightM);
+  const away = (front.turnedAwayDeg * Math.PI) / 180;
+  // The scene has its origin at the middle of the foot of the front.
+  const at = [
+    -(front.leftM[0] + (front.widthM / 2) * Math.cos(away)),
+    cameraHeightM,
+    -(front.leftM[1] + (front.widthM / 2) * Math.sin(away)),
+  ] as const;
+  const place = { plateAt: at, front: { widthM: front.widthM, heightM: front.heightM, turnDeg: front.turnedAwayDeg }, ground: true };
+  const [right, up, ahead] = seen.at ?? [0, 0, 0];
+  const { picture } = seenThroughRig(
+    source,
+    { plate, held, place },
+    { ...seen, at: [at[0] + right, at[1] + up, at[2] + ahead], frame: { widthMm: widthPx, heightMm: heightPx } },
+    1500,
+  );
+  return sharp(picture.rgb, { raw: { width: picture.widthPx, height: picture.heightPx, channels: 3 } })
+    .jpeg({ quality: 90 })
+    .toBuffer();
+}
+
+async function add(page: Page, name: string, buffer: Buffer) {
+  await page.getByText('More photographs of the place').click();
+  await page.getByLabel('Add a photograph…').setInputFiles({ name, mimeType: 'image/jpeg', buffer });
+  const other = page.getByTestId('other-photograph');
+  await expect(other.getByRole('radio', { name: 'Same position' })).toBeChecked({ timeout: 60_000 });
+  // The file says nothing of its lens: it is asked for.
+  await expect(other).toContainText('does not say its focal length');
+  await other.getByRole('textbox', { name: '35 mm equivalent' }).fill('24');
+  await page.keyboard.press('Enter');
+  return other;
+}
+
+test('a second photograph from the same position shows what the first one leaves out', async ({ page, gangway }) => {
+  test.slow();
+  await planOn(page, gangway, `${FOLDER}/${NAME}`);
+  const turned = { yawDeg: 9, pitchDeg: pitchDeg + 7, rollDeg };
+  const other = await add(page, 'up.jpg', await photograph({ rig: { turned, imageMm: focalPx, riseMm: 0, shiftMm: 0 } }));
+  const words = await other.getByText(/^Turned/u).innerText();
+  const [yaw = NaN, pitch = NaN] = (/^Turned ([\d.]+)° right and ([\d.]+)° up/u.exec(words) ?? []).slice(1).map(Number);
+  expect(Math.abs(yaw - 9)).toBeLessThan(0.15);
+  expect(Math.abs(pitch - 7)).toBeLessThan(0.15);
+  await saved(page);
+  // Both are drawn through the rig, and told of as two.
+  await page.getByRole('link', { name: 'Look through the rig' }).click();
+  await expect(page.getByText(/^The 2 photographs/u)).toBeVisible({ timeout: 20_000 });
+  // Taken away there is one again; undo brings it back.
+  await page.goBack();
+  await page.getByRole('button', { name: 'Remove up.jpg' }).click();
+  await expect(page.getByTestId('other-photograph')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo/u }).click();
+  await expect(page.getByTestId('other-photograph')).toContainText('Turned');
+});
+
+test('a second photograph from a measured step away tells the height of the camera', async ({ page, gangway }) => {
+  test.slow();
+  await planOn(page, gangway, `${FOLDER}/${NAME}`);
+  const step = [1.8, 0.1, 0.5] as const;
+  const rig = { turned: { ...held, yawDeg: -2 }, imageMm: focalPx, riseMm: 0, shiftMm: 0 };
+  const other = await add(page, 'step.jpg', await photograph({ rig, at: step }));
+  // From the same position it would have to be: near and far part.
+  await expect(other).toContainText(/Near and far differ|Turned/u);
+  await other.getByRole('radio', { name: 'Another position' }).click();
+  await expect(other).toContainText('Outline the front');
+  await page.getByRole('radio', { name: 'Front', exact: true }).click();
+  await drag(page, await onPage(page, truth, leftFoot), await onPage(page, truth, rightFoot));
+  await page.mouse.up();
+  const top = await page.locator('[data-grip=leftTopPx] circle').first().boundingBox();
+  if (!top) throw new Error('the top of the front is not shown');
+  await drag(page, [top.x + top.width / 2, top.y + top.height / 2], await onPage(page, truth, leftTop));
+  await page.mouse.up();
+  await other.getByRole('textbox', { name: 'Apart' }).fill(String(Math.hypot(...step)));
+  await page.keyboard.press('Enter');
+  const told = async (): Promise<readonly [heightM: number, doubtM: number]> => {
+    const words = await other.getByText(/^Camera height/u).innerText();
+    const [heightM = NaN, doubtM = NaN] = (/^Camera height ([\d.]+) m ± ([\d.]+) m/u.exec(words) ?? []).slice(1).map(Number);
+    return [heightM, doubtM];
+  };
+  // For the step that was taken for granted first it is 7 % more.
+  await expect.poll(async () => Math.abs((await told())[0] / cameraHeightM - 1)).toBeLessThan(0.04);
+  const [heightM, doubtM] = await told();
+  expect(doubtM).toBeGreaterThan(0);
+  await other.getByRole('button', { name: 'Use this height' }).click();
+  await expect(page.getByRole('textbox', { name: 'Camera above the ground' })).toHaveValue(heightM.toFixed(2));
+  await expect(other).toContainText('This is the height in use.');
+});
