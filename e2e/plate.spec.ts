@@ -345,6 +345,18 @@ test.describe('away from the server', () => {
     await page.getByRole('button', { name: 'Find lines' }).click();
     await expect(page.getByTestId('plate-level')).toContainText('Pitched 4.7');
   });
+
+  test('a photograph that only the server can show waits for it, and is shown when it is back', async ({ page, gangway }) => {
+    test.slow();
+    const buffer = await sharp(`${FOLDER}/${NAME}`).tiff({ compression: 'deflate' }).toBuffer();
+    await choosing(page, gangway);
+    await gangway.kill();
+    await page.getByLabel('Choose a photograph…').setInputFiles({ name: 'place.tif', mimeType: 'image/tiff', buffer });
+    await expect(page.getByText('This browser cannot show this file itself.', { exact: false })).toBeVisible();
+    await gangway.start();
+    await expect(page.getByText('place.tif, 1600 × 1200 px')).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText('This browser cannot show this file itself.', { exact: false })).toBeHidden();
+  });
 });
 
 test.describe('on a phone', () => {

@@ -80,6 +80,20 @@ describe('how far two patches are apart', () => {
     expect(refined(a, even(0.5, 80), { x: 0, y: 0 }, 16)).toBeNull();
   });
 
+  test('a patch whose spread is less than the least noise, 0.0002, is flat; one of twice that is not', () => {
+    const picture = splinePicture(12);
+    const a = sampled(picture, 0, 0, 80, 80);
+    const inside = Array.from({ length: 48 * 48 }, (_, i) => a.data[(16 + Math.floor(i / 48)) * 80 + 16 + (i % 48)] ?? 0);
+    const mean = inside.reduce((sum, value) => sum + value, 0) / inside.length;
+    const spread = Math.sqrt(inside.reduce((sum, value) => sum + (value - mean) ** 2, 0) / inside.length);
+    const faint = (to: number): Plane => sampled((x, y) => 0.5 + ((picture(x, y) - mean) * to) / spread, 0, 0, 80, 80);
+    const start = { x: 0, y: 0 };
+    expect(refined(faint(1.6e-4), a, start, 16)).toBeNull();
+    expect(refined(a, faint(1.6e-4), start, 16)).toBeNull();
+    expect(refined(faint(4e-4), a, start, 16)).not.toBeNull();
+    expect(refined(a, faint(4e-4), start, 16)).not.toBeNull();
+  });
+
   test('a line knows where it lies across itself, and nothing along itself', () => {
     const upright = (shift: number): Plane => sampled((x) => 0.5 + 0.3 * Math.tanh((x - 40 - shift) / 3), 0, 0, 80, 80);
     const found = refined(upright(0), upright(1.5), { x: 1, y: 0 }, 16);
