@@ -2,7 +2,7 @@ import { lengthWords } from '@gangway/messages/length';
 import { plateText } from '@gangway/messages/web/bench/plate';
 import { say } from '@gangway/messages/say';
 import { X } from 'lucide-react';
-import { memo, useDeferredValue } from 'react';
+import { memo, useDeferredValue, useState } from 'react';
 import { useParams } from 'react-router';
 import { PLATE_BOUNDS } from '@gangway/contract/plate';
 import type { Plate } from '@gangway/core/model/plate';
@@ -47,13 +47,13 @@ export const OthersPanel = memo(function OthersPanel({ plate: present }: Pick<Ot
   );
 });
 
-/** A first step to the side, m, until the photographer says how far it was. */
-const FIRST_STEP_M = 2;
-
 function Other({ plate, known, other }: OthersPanelProps & { readonly other: KnownOther }) {
   const { pictureId, name, matches, apart, equivalentMm } = other.photograph;
   const compared = useCompared(plate.pictureId, pictureId, matches !== null);
   const focal = PLATE_BOUNDS.equivalentMm;
+  // Said before the step is entered, which nothing stands for.
+  const [elsewhere, setElsewhere] = useState(false);
+  const isApart = elsewhere || apart !== null;
   return (
     <li className="border-t border-hairline pt-1" data-testid="other-photograph">
       <div className="flex items-center gap-1">
@@ -80,16 +80,12 @@ function Other({ plate, known, other }: OthersPanelProps & { readonly other: Kno
               { id: 'here', name: plateText.otherHere },
               { id: 'apart', name: plateText.otherApart },
             ]}
-            value={apart === null ? 'here' : 'apart'}
-            onChoose={(id) =>
-              amendOther(
-                pictureId,
-                (each) => ({ ...each, apart: id === 'here' ? null : { byM: FIRST_STEP_M, doubtM: TAPE_M } }),
-                id === 'here'
-                  ? say(plateText.otherSaidHere, { name })
-                  : say(plateText.otherSaidApart, { name, m: lengthWords(FIRST_STEP_M, 2) }),
-              )
-            }
+            value={isApart ? 'apart' : 'here'}
+            onChoose={(id) => {
+              setElsewhere(id === 'apart');
+              if (id === 'here' && apart !== null)
+                amendOther(pictureId, (each) => ({ ...each, apart: null }), say(plateText.otherSaidHere, { name }));
+            }}
           />
           {equivalentMm === null && (
             <div className="mt-1 grid justify-items-end">
@@ -104,8 +100,8 @@ function Other({ plate, known, other }: OthersPanelProps & { readonly other: Kno
               />
             </div>
           )}
-          {equivalentMm !== null && apart === null && <Turned known={known} other={other} />}
-          {apart !== null && <Apart plate={plate} known={known} other={other} apart={apart} />}
+          {equivalentMm !== null && !isApart && <Turned known={known} other={other} />}
+          {isApart && <Apart plate={plate} known={known} other={other} />}
         </>
       )}
     </li>
@@ -134,7 +130,7 @@ function Turned({ known: { held }, other: { turned } }: { readonly known: KnownP
 }
 
 const MISSING: Readonly<Record<Extract<HeightByMoveResult, { missing: unknown }>['missing'], string>> = {
-  apart: plateText.otherMissingMove,
+  apart: plateText.otherMissingApart,
   comparison: plateText.otherComparing,
   focal: plateText.otherEquivalent,
   level: plateText.otherNeedsLevel,
@@ -144,13 +140,8 @@ const MISSING: Readonly<Record<Extract<HeightByMoveResult, { missing: unknown }>
 };
 
 /** The step to a photograph from another position, and the height that follows. */
-function Apart({
-  plate,
-  known,
-  other,
-  apart,
-}: OthersPanelProps & { readonly other: KnownOther; readonly apart: { readonly byM: number; readonly doubtM: number } }) {
-  const { pictureId, name } = other.photograph;
+function Apart({ plate, known, other }: OthersPanelProps & { readonly other: KnownOther }) {
+  const { pictureId, name, apart } = other.photograph;
   const { apartM, apartDoubtM } = PLATE_BOUNDS;
   const result = found(() => heightByMove(plate, known, other));
   return (
@@ -159,29 +150,32 @@ function Apart({
         <NumberField
           label={apartM.label}
           unit={apartM.unit}
-          value={apart.byM}
+          value={apart?.byM ?? 0}
+          empty={apart === null}
           decimals={2}
           onCommit={(byM) =>
             amendOther(
               pictureId,
-              (each) => ({ ...each, apart: { ...apart, byM } }),
+              (each) => ({ ...each, apart: { doubtM: TAPE_M, ...each.apart, byM } }),
               say(plateText.otherSaidApart, { name, m: lengthWords(byM, 2) }),
             )
           }
         />
-        <NumberField
-          label={apartDoubtM.label}
-          unit={apartDoubtM.unit}
-          value={apart.doubtM}
-          decimals={2}
-          onCommit={(doubtM) =>
-            amendOther(
-              pictureId,
-              (each) => ({ ...each, apart: { ...apart, doubtM } }),
-              say(plateText.apartDoubtSaid, { m: lengthWords(doubtM, 2) }),
-            )
-          }
-        />
+        {apart !== null && (
+          <NumberField
+            label={apartDoubtM.label}
+            unit={apartDoubtM.unit}
+            value={apart.doubtM}
+            decimals={2}
+            onCommit={(doubtM) =>
+              amendOther(
+                pictureId,
+                (each) => ({ ...each, apart: { ...apart, doubtM } }),
+                say(plateText.apartDoubtSaid, { m: lengthWords(doubtM, 2) }),
+              )
+            }
+          />
+        )}
       </div>
       {'why' in result ? <p className="mt-1 text-tight">{result.why}</p> : <Height plate={plate} result={result.found} />}
     </>

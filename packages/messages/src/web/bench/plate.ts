@@ -190,6 +190,7 @@ export const plateText = catalogue({
   otherUseHeight: 'Use this height',
   otherHeightUsed: 'This is the height in use.',
   otherStrained: 'Both fit together only if one was zoomed or cropped: do not rely on this height.',
+  otherMissingApart: 'Enter how far the two positions are apart.',
   otherMissingOutline: 'Outline the front that both show: the height is measured on it.',
   otherMissingMove: 'The step between the two is too small to measure by. A tenth of the distance is a good one.',
   apartDoubtSaid: 'step ± {m}',
