@@ -270,8 +270,9 @@ export function PlateSheet({ plate, known, tool, frames, pins, onDrawn, onRefuse
 function FrameOutline({ frame: { name, own, outline, guessed }, view }: { readonly frame: RigFrame; readonly view: SheetView }) {
   const [first, ...rest] = outline.map((pixel) => onSheet(view, pixel));
   if (!first) return null;
-  // The name stands where the outline begins, or comes into view.
-  const [x, y] = [first, ...rest].find((at) => at[0] >= 0 && at[1] >= 0) ?? first;
+  // The name stands as far to the upper left as the outline is in view.
+  const inView = [first, ...rest].filter((at) => at[0] >= 0 && at[1] >= 0);
+  const [x, y] = inView.reduce((best, at) => (at[0] + at[1] < best[0] + best[1] ? at : best), inView[0] ?? first);
   const path = `M${[first, ...rest].map((at) => at.map((px) => px.toFixed(1)).join(' ')).join('L')}Z`;
   return (
     <g data-frame={own ? 'own' : name} className="pointer-events-none" fill="none">
