@@ -4,7 +4,7 @@ import type { Page } from '@playwright/test';
 import { outlinedFront } from '@gangway/core/plate/front';
 import { seenThroughRig, type RigAndFrame } from '@gangway/core/plate/view';
 import { expect, saved, test } from './gangway';
-import { drag, onPage, planOn } from './plates';
+import { choosing, outlineFront, planOn } from './plates';
 
 // A photograph drawn by another renderer than ours, and others of the same place made from it.
 const FOLDER = 'packages/vision/checks/plates';
@@ -50,35 +50,62 @@ async function photograph(seen: Omit<RigAndFrame, 'frame'>): Promise<Buffer> {
     .toBuffer();
 }
 
-async function add(page: Page, name: string, buffer: Buffer) {
+async function add(page: Page, file: { readonly name: string; readonly buffer: Buffer }, equivalent: string) {
   await page.getByText('More photographs of the place').click();
-  await page.getByLabel('Add a photograph…').setInputFiles({ name, mimeType: 'image/jpeg', buffer });
+  await page.getByLabel('Add a photograph…').setInputFiles({ ...file, mimeType: 'image/jpeg' });
   const other = page.getByTestId('other-photograph');
   await expect(other.getByRole('radio', { name: 'Same position' })).toBeChecked({ timeout: 60_000 });
   // The file says nothing of its lens: it is asked for.
   await expect(other).toContainText('does not say its focal length');
-  await other.getByRole('textbox', { name: '35 mm equivalent' }).fill('24');
+  await other.getByRole('textbox', { name: '35 mm equivalent' }).fill(equivalent);
   await page.keyboard.press('Enter');
   return other;
 }
 
+/** The share of the picture in the Finder that no photograph covers. */
+async function hatched(page: Page): Promise<number> {
+  const picture = page.getByTestId('plate-picture');
+  await expect(picture).toHaveAttribute('data-drawn', 'yes', { timeout: 20_000 });
+  const { data, info } = await sharp(await picture.screenshot())
+    .removeAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const pixels = Array.from({ length: info.width * info.height }, (_, i) => data.subarray(3 * i, 3 * i + 3));
+  return pixels.filter((rgb) => rgb.every((value) => value === 69)).length / pixels.length;
+}
+
 test('a second photograph from the same position shows what the first one leaves out', async ({ page, gangway }) => {
   test.slow();
-  await planOn(page, gangway, `${FOLDER}/${NAME}`);
-  const turned = { yawDeg: 9, pitchDeg: pitchDeg + 7, rollDeg };
-  const other = await add(page, 'up.jpg', await photograph({ rig: { turned, imageMm: focalPx, riseMm: 0, shiftMm: 0 } }));
+  // Two narrower photographs, the left part of the place and the right one.
+  const longer = 1.6;
+  const part = async (yawDeg: number, up: number) =>
+    photograph({ rig: { turned: { yawDeg, pitchDeg: pitchDeg + up, rollDeg }, imageMm: longer * focalPx, riseMm: 0, shiftMm: 0 } });
+  const equivalent = ((longer * focalPx * 43.267) / Math.hypot(widthPx, heightPx)).toFixed(1);
+  await choosing(page, gangway);
+  const left = { name: 'left.jpg', mimeType: 'image/jpeg', buffer: await part(-9, 0) };
+  await page.getByLabel('Choose a photograph…').setInputFiles(left);
+  await page.getByRole('textbox', { name: '35 mm equivalent' }).fill(equivalent);
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-line=upright]').first()).toBeVisible({ timeout: 30_000 });
+  const other = await add(page, { name: 'right.jpg', buffer: await part(9, 2) }, equivalent);
   const words = await other.getByText(/^Turned/u).innerText();
   const [yaw = NaN, pitch = NaN] = (/^Turned ([\d.]+)° right and ([\d.]+)° up/u.exec(words) ?? []).slice(1).map(Number);
-  expect(Math.abs(yaw - 9)).toBeLessThan(0.15);
-  expect(Math.abs(pitch - 7)).toBeLessThan(0.15);
+  expect(Math.abs(yaw - 18)).toBeLessThan(0.2);
+  expect(Math.abs(pitch - 2)).toBeLessThan(0.2);
   await saved(page);
   // Both are drawn through the rig, and told of as two.
-  await page.getByRole('link', { name: 'Look through the rig' }).click();
+  const throughRig = page.getByRole('link', { name: 'Look through the rig' });
+  await throughRig.click();
   await expect(page.getByText(/^The 2 photographs/u)).toBeVisible({ timeout: 20_000 });
-  // Taken away there is one again; undo brings it back.
+  const withBoth = await hatched(page);
   await page.goBack();
-  await page.getByRole('button', { name: 'Remove up.jpg' }).click();
+  // Taken away there is one again, and more of the frame is hatched; undo brings it back.
+  await page.getByRole('button', { name: 'Remove right.jpg' }).click();
   await expect(page.getByTestId('other-photograph')).toHaveCount(0);
+  await throughRig.click();
+  await expect(page.getByText(/^The photograph ends/u)).toBeVisible({ timeout: 20_000 });
+  expect(await hatched(page)).toBeGreaterThan(withBoth + 0.03);
+  await page.goBack();
   await page.getByRole('button', { name: /^Undo/u }).click();
   await expect(page.getByTestId('other-photograph')).toContainText('Turned');
 });
@@ -88,22 +115,16 @@ test('a second photograph from a measured step away tells the height of the came
   await planOn(page, gangway, `${FOLDER}/${NAME}`);
   const step = [1.8, 0.1, 0.5] as const;
   const rig = { turned: { ...held, yawDeg: -2 }, imageMm: focalPx, riseMm: 0, shiftMm: 0 };
-  const other = await add(page, 'step.jpg', await photograph({ rig, at: step }));
-  // From the same position it would have to be: near and far part.
-  await expect(other).toContainText(/Near and far differ|Turned/u);
+  const other = await add(page, { name: 'step.jpg', buffer: await photograph({ rig, at: step }) }, '24');
+  // It is taken to be from the same position until it is told otherwise.
+  await expect(other).toContainText(/The two disagree|Turned/u);
   await other.getByRole('radio', { name: 'Another position' }).click();
   // Nothing stands for a step that nobody has entered.
-  await expect(other).toContainText('Enter how far the two positions are apart.');
-  await other.getByRole('textbox', { name: 'Apart' }).fill(String(Math.hypot(...step)));
+  await expect(other).toContainText('Enter how far apart the two positions are.');
+  await other.getByRole('textbox', { name: 'Distance apart' }).fill(String(Math.hypot(...step)));
   await page.keyboard.press('Enter');
   await expect(other).toContainText('Outline the front');
-  await page.getByRole('radio', { name: 'Front', exact: true }).click();
-  await drag(page, await onPage(page, truth, leftFoot), await onPage(page, truth, rightFoot));
-  await page.mouse.up();
-  const top = await page.locator('[data-grip=leftTopPx] circle').first().boundingBox();
-  if (!top) throw new Error('the top of the front is not shown');
-  await drag(page, [top.x + top.width / 2, top.y + top.height / 2], await onPage(page, truth, leftTop));
-  await page.mouse.up();
+  await outlineFront(page, truth, cornersPx);
   const told = async (): Promise<readonly [heightM: number, doubtM: number]> => {
     const words = await other.getByText(/^Camera height/u).innerText();
     const [heightM = NaN, doubtM = NaN] = (/^Camera height ([\d.]+) m ± ([\d.]+) m/u.exec(words) ?? []).slice(1).map(Number);

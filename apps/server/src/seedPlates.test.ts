@@ -93,7 +93,7 @@ describe('the demo setups that are planned on photographs', () => {
           platePx: [u, v],
           onBack: [(x / widthPx - 0.5) * widthMm, (0.5 - y / heightPx) * heightMm],
         })),
-        { levelDoubtDeg: 0.2 },
+        0.2,
       );
       const off: readonly (readonly [CameraUnknown, number])[] = [
         ['aheadM', 0.45],

@@ -49,7 +49,7 @@ export function demoPlates(file: unknown): readonly DemoPlate[] {
           movements,
           focusM: scene.distanceM,
           scene,
-          plate: plateSchema.parse({ others: [], ...(plate as object), pictureId }),
+          plate: plateSchema.parse({ ...(plate as object), pictureId }),
         }),
     };
   });

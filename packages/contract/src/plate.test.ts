@@ -41,6 +41,11 @@ describe('a stored photograph of the place', () => {
     expect(plateSchema.parse(JSON.parse(JSON.stringify(PLATE)))).toEqual(PLATE);
   });
 
+  test('may have a second position whose distance nobody has entered yet', () => {
+    const others = PLATE.others.map((other) => ({ ...other, apart: { byM: null, doubtM: 0.02 } }));
+    expect(plateSchema.parse({ ...PLATE, others }).others).toEqual(others);
+  });
+
   test.each([
     ['a focal length that no camera has', { equivalentMm: 2 }, ['equivalentMm'], /35 mm equivalent must be/u],
     ['a camera below the ground', { cameraHeightM: -1 }, ['cameraHeightM'], /Camera above the ground must be/u],
@@ -53,7 +58,7 @@ describe('a stored photograph of the place', () => {
       'two places that are one',
       { others: [{ ...PLATE.others[0], apart: { byM: 0, doubtM: 0 } }] },
       ['others', 0, 'apart', 'byM'],
-      /Apart must be/u,
+      /Distance apart must be/u,
     ],
     ['more photographs than are kept', { others: Array.from({ length: 9 }, () => PLATE.others[0]) }, ['others'], /at most 8/u],
     ['more lines than are kept', { levels: Array.from({ length: 61 }, () => [0, 0, 1, 1]) }, ['levels'], /./u],

@@ -60,7 +60,7 @@ export const plateSchema = z
           heightPx: side,
           equivalentMm: bounded(PLATE_BOUNDS.equivalentMm).nullable(),
           matches: z.array(line).max(PLATE_MOST.matches).nullable(),
-          apart: z.strictObject({ byM: bounded(PLATE_BOUNDS.apartM), doubtM: bounded(PLATE_BOUNDS.apartDoubtM) }).nullable(),
+          apart: z.strictObject({ byM: bounded(PLATE_BOUNDS.apartM).nullable(), doubtM: bounded(PLATE_BOUNDS.apartDoubtM) }).nullable(),
         }),
       )
       .max(PLATE_MOST.others, plateText.tooManyOthers),

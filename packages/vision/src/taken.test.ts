@@ -60,7 +60,7 @@ const differencesOf = ({ widthPx: wide, heightPx: high, matches }: TakenFrame) =
     photograph,
     plan.rig,
     matches.map(({ platePx, framePx: [x, y] }) => ({ platePx, onBack: [((x - wide / 2) * 36) / wide, ((high / 2 - y) * 24) / high] })),
-    { levelDoubtDeg: 0 },
+    0,
   );
 
 describe('a frame that was taken', () => {

@@ -83,9 +83,10 @@ function besideBitmap(id: string): Promise<ImageBitmap> {
   return asked;
 }
 
-/** The pixels of photographs beside the first, as far as they are there. Those of another place are let go. */
-export function useBesideBitmaps(ids: readonly string[]): ReadonlyMap<string, ImageBitmap> {
+/** The pixels of photographs beside the first, as far as they are there, and whether any does not come. Those of another place are let go. */
+export function useBesideBitmaps(ids: readonly string[]): { readonly bitmaps: ReadonlyMap<string, ImageBitmap>; readonly failed: boolean } {
   const [bitmaps, setBitmaps] = useState<ReadonlyMap<string, ImageBitmap>>(() => new Map());
+  const [missing, setMissing] = useState<string | null>(null);
   const key = ids.join(' ');
   useEffect(() => {
     let left = false;
@@ -94,12 +95,11 @@ export function useBesideBitmaps(ids: readonly string[]): ReadonlyMap<string, Im
     for (const id of wanted)
       besideBitmap(id).then(
         (bitmap) => !left && setBitmaps((before) => new Map([...before, [id, bitmap]])),
-        // What does not come is hatched, as where no photograph is.
-        () => undefined,
+        () => !left && setMissing(id),
       );
     return () => {
       left = true;
     };
   }, [key]);
-  return bitmaps;
+  return { bitmaps, failed: missing !== null && ids.includes(missing) };
 }

@@ -46,8 +46,8 @@ export interface OtherPhotograph {
   readonly equivalentMm: number | null;
   /** What both photographs show; `null` until they have been compared. */
   readonly matches: readonly MatchedPixels[] | null;
-  /** How far from the first it was taken, and how far that may be off, one standard deviation, m; `null` for the same place. */
-  readonly apart: { readonly byM: number; readonly doubtM: number } | null;
+  /** How far from the first it was taken, `null` until somebody has measured that, and how far that may be off, one standard deviation, m. `null` for the same place. */
+  readonly apart: { readonly byM: number | null; readonly doubtM: number } | null;
 }
 
 /** A photograph of the place, as a setup is planned on it: the picture and what was said of it. What follows from that is not stored. */
@@ -83,5 +83,6 @@ export interface Plate {
   readonly measured: readonly PlateMeasurement[];
   /** `null` until a front of it is in the scene: then it is taken to be from where the camera stands. */
   readonly from: PlatePlace | null;
+  /** Other photographs of the place, from there or from elsewhere. */
   readonly others: readonly OtherPhotograph[];
 }

@@ -4,13 +4,7 @@ import type { MatchedPixels } from '../model/plate';
 import { anglesOf, cameraAxes, turnedToWorld, type CameraAxes } from '../space/pose';
 import { length, scaled, type Vec3 } from '../space/vector';
 import { directionOf, type PlateProjection } from './pixel';
-import type { Turned } from './throughRig';
-
-/** A photograph and how it was held. */
-export interface HeldPlate {
-  readonly plate: PlateProjection;
-  readonly held: Turned;
-}
+import type { HeldPlate, Turned } from './throughRig';
 
 /** How another photograph from the same place was held. */
 export interface TurnedBeside {
@@ -25,7 +19,7 @@ export interface TurnedBeside {
 
 /** Fewer matches fix nothing reliably. */
 const MATCHES_LEAST = 8;
-/** Two photographs from one place agree to this: a lens draws so far from straight lines, and a hand turns a phone about itself (from memory: half a percent of a picture 70° wide is 0.2°). */
+/** Two photographs from one place agree to this, root mean square: what a phone’s lens still distorts, and the few centimetres by which a hand moves it while turning (from memory: half a percent of a picture 70° wide is 0.2°). */
 const FITS_DEG = 0.25;
 const ROUNDS = 12;
 /** The constant of Huber’s estimator for normal errors; so many standard deviations off a match is wrong; and a median deviation in the plane times this is a standard deviation. */

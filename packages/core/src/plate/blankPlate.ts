@@ -19,3 +19,18 @@ export const BLANK_PLATE: Omit<Plate, 'pictureId' | 'name' | 'widthPx' | 'height
   from: null,
   others: [],
 };
+
+/** The size of a photograph that this device cannot read, px: smaller than any is, until the server has read it. */
+export const UNREAD = { widthPx: 16, heightPx: 16 } as const;
+
+/**
+ * Whether the size of a photograph is unknown still, and with it everything that is counted in its pixels.
+ *
+ * @param photograph its size, px
+ *
+ * @example
+ * isUnread({ widthPx: 4000, heightPx: 3000 }) // => false
+ */
+export function isUnread({ widthPx, heightPx }: Pick<Plate, 'widthPx' | 'heightPx'>): boolean {
+  return widthPx === UNREAD.widthPx && heightPx === UNREAD.heightPx;
+}

@@ -2,8 +2,8 @@ import type { ShiftPosition } from '../model/movements';
 import { turnedAbout } from '../scene/turnedAbout';
 import { cameraAxes, turnedToCamera, turnedToWorld, type Placed } from '../space/pose';
 import { minus, scaled, type Vec3 } from '../space/vector';
-import { pixelOf, type Pixel, type PlateProjection } from './pixel';
-import type { OnBack, Turned } from './throughRig';
+import { pixelOf, type Pixel } from './pixel';
+import type { HeldPlate, OnBack } from './throughRig';
 
 /** A front in the scene: upright, its foot on the ground with its middle at the reference, m; its right side turned away, degrees. */
 export interface UprightFront {
@@ -74,9 +74,7 @@ export interface LookedUp {
 }
 
 /** A photograph that was taken somewhere in the scene. */
-export interface PlacedPlate {
-  readonly plate: PlateProjection;
-  readonly held: Turned;
+export interface PlacedPlate extends HeldPlate {
   readonly place: KnownPlace;
 }
 

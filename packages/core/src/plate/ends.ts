@@ -1,7 +1,6 @@
 import type { FrameSize } from '../model/frame';
 import type { Pixel } from './pixel';
-import type { HeldPlate } from './beside';
-import { plateToRig, rigToPlate, type OnBack, type RigThere } from './throughRig';
+import { plateToRig, rigToPlate, type HeldPlate, type OnBack, type RigThere } from './throughRig';
 
 /** How far inside each side of a rig’s frame the photograph ends, mm; 0 where it reaches that side. */
 export interface PlateEnds {
@@ -11,7 +10,7 @@ export interface PlateEnds {
   readonly rightMm: number;
 }
 
-/** Each edge of a photograph is followed in this many steps: part of it may lie behind the rig; or on another photograph, which is told more finely. */
+/** Each edge of a photograph is followed in this many steps, since part of it may lie behind the rig; in more where part of it may lie on another photograph. */
 const [STEPS, STEPS_OF_SEVERAL] = [64, 256] as const;
 /** A place this share of the photograph inward from an edge tells on which side it lies. */
 const INWARD = 0.001;

@@ -81,7 +81,7 @@ describe('how a frame was really taken', () => {
   test('is found from the points of a front as a 3D package draws them, exactly where they are exact', () => {
     fc.assert(
       fc.property(real, (off) => {
-        const found = foundCamera(PHOTOGRAPH, PLAN, matchesOf(off, 1, { noiseMm: 0, wrong: 0 }), { levelDoubtDeg: 0 });
+        const found = foundCamera(PHOTOGRAPH, PLAN, matchesOf(off, 1, { noiseMm: 0, wrong: 0 }), 0);
         for (const name of NAMES) expect(found?.differences[name].by).toBeCloseTo(off[name], 2);
         expect(found?.rmsMm).toBeLessThan(1e-3);
       }),
@@ -93,7 +93,7 @@ describe('how a frame was really taken', () => {
     let [beyondTwo, all] = [0, 0];
     fc.assert(
       fc.property(real, fc.integer({ min: 1, max: 1e6 }), (off, seed) => {
-        const found = foundCamera(PHOTOGRAPH, PLAN, matchesOf(off, seed, { noiseMm: 0.006, wrong: 0.1 }), { levelDoubtDeg: 0 });
+        const found = foundCamera(PHOTOGRAPH, PLAN, matchesOf(off, seed, { noiseMm: 0.006, wrong: 0.1 }), 0);
         if (!found) throw new Error('nothing found');
         for (const name of NAMES) {
           const { by, doubt } = found.differences[name];
@@ -116,7 +116,7 @@ describe('how a frame was really taken', () => {
     const risen = matchesOf({ asideM: 0, upM: 0, aheadM: 0, yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, 1, { noiseMm: 0, wrong: 0 }).map(
       ({ platePx, onBack: [x, y] }) => ({ platePx, onBack: [x, y - 0.5] as const }),
     );
-    const found = foundCamera(PHOTOGRAPH, PLAN, risen, { levelDoubtDeg: 0 });
+    const found = foundCamera(PHOTOGRAPH, PLAN, risen, 0);
     expect(found?.differences.riseMm.by).toBeCloseTo(0.5, 1);
     expect(Math.abs(found?.differences.pitchDeg.by ?? 1)).toBeLessThan(0.15);
   });
@@ -124,10 +124,10 @@ describe('how a frame was really taken', () => {
   test('warns where the frame does not fit the shift that is assumed', () => {
     const off = { asideM: 0.1, upM: 0, aheadM: 0.2, yawDeg: 0.3, pitchDeg: 0, rollDeg: 0 };
     const matches = matchesOf(off, 3, { noiseMm: 0.006, wrong: 0.05 });
-    expect(foundCamera(PHOTOGRAPH, PLAN, matches, { levelDoubtDeg: 0 })?.strained).toBe(false);
+    expect(foundCamera(PHOTOGRAPH, PLAN, matches, 0)?.strained).toBe(false);
     // The lens was shifted 4 mm farther than the plan says.
     const shifted = matches.map(({ platePx, onBack: [x, y] }) => ({ platePx, onBack: [x - 4, y] as const }));
-    expect(foundCamera(PHOTOGRAPH, PLAN, shifted, { levelDoubtDeg: 0 })?.strained).toBe(true);
+    expect(foundCamera(PHOTOGRAPH, PLAN, shifted, 0)?.strained).toBe(true);
   });
 
   test('without a front the place is that of the photograph, and the rest is found', () => {
@@ -143,9 +143,7 @@ describe('how a frame was really taken', () => {
       ]);
       return { platePx: [8000 * (longitude / 360 + 0.5), 4000 * (0.5 - latitude / 180)], onBack: [(24 * x) / z - 2, (24 * y) / z - 6] };
     });
-    const found = foundCamera({ plate: sphere, held, place: { plateAt: PLATE_AT, front: null, ground: true } }, PLAN, matches, {
-      levelDoubtDeg: 0,
-    });
+    const found = foundCamera({ plate: sphere, held, place: { plateAt: PLATE_AT, front: null, ground: true } }, PLAN, matches, 0);
     expect(found?.placed).toBe(false);
     expect(found?.differences.yawDeg.by).toBeCloseTo(1, 3);
     expect(found?.differences.pitchDeg.by).toBeCloseTo(0.6, 3);
@@ -156,22 +154,19 @@ describe('how a frame was really taken', () => {
   test('is told no better than the photograph was levelled', () => {
     const off = { asideM: 0, upM: 0, aheadM: 0, yawDeg: 1, pitchDeg: 0, rollDeg: 0 };
     const matches = matchesOf(off, 1, { noiseMm: 0.002, wrong: 0 });
-    const [sure, unsure] = [
-      foundCamera(PHOTOGRAPH, PLAN, matches, { levelDoubtDeg: 0 }),
-      foundCamera(PHOTOGRAPH, PLAN, matches, { levelDoubtDeg: 0.3 }),
-    ];
+    const [sure, unsure] = [foundCamera(PHOTOGRAPH, PLAN, matches, 0), foundCamera(PHOTOGRAPH, PLAN, matches, 0.3)];
     expect(unsure?.differences.rollDeg.doubt).toBeCloseTo(Math.hypot(sure?.differences.rollDeg.doubt ?? NaN, 0.3), 9);
     expect(unsure?.differences.aheadM).toEqual(sure?.differences.aheadM);
     expect(unsure?.differences.yawDeg.by).toBe(sure?.differences.yawDeg.by);
     // Of a level that nobody knows how well it is known, the uncertainty is unknown, not nothing.
-    const unknown = foundCamera(PHOTOGRAPH, PLAN, matches, { levelDoubtDeg: null })?.differences;
+    const unknown = foundCamera(PHOTOGRAPH, PLAN, matches, null)?.differences;
     expect([unknown?.yawDeg.doubt, unknown?.pitchDeg.doubt, unknown?.rollDeg.doubt]).toEqual([null, null, null]);
     expect(unknown?.aheadM).toEqual(sure?.differences.aheadM);
   });
 
   test('too few points, or none on the front, say nothing', () => {
     const off = { asideM: 0, upM: 0, aheadM: 0, yawDeg: 0, pitchDeg: 0, rollDeg: 0 };
-    expect(foundCamera(PHOTOGRAPH, PLAN, matchesOf(off, 1, { noiseMm: 0, wrong: 0 }).slice(0, 7), { levelDoubtDeg: 0 })).toBeNull();
+    expect(foundCamera(PHOTOGRAPH, PLAN, matchesOf(off, 1, { noiseMm: 0, wrong: 0 }).slice(0, 7), 0)).toBeNull();
     // All in one place, or all on one line of the front.
     const exact = matchesOf(off, 1, { noiseMm: 0, wrong: 0 });
     const [first] = exact;
@@ -181,12 +176,12 @@ describe('how a frame was really taken', () => {
         PHOTOGRAPH,
         PLAN,
         Array.from({ length: 20 }, () => first),
-        { levelDoubtDeg: 0 },
+        0,
       ),
     ).toBeNull();
     const line = matchesOf(off, 1, { noiseMm: 0, wrong: 0, upM: 5 });
-    expect(foundCamera(PHOTOGRAPH, PLAN, line, { levelDoubtDeg: 0 })).toBeNull();
+    expect(foundCamera(PHOTOGRAPH, PLAN, line, 0)).toBeNull();
     const sky = matchesOf(off, 1, { noiseMm: 0, wrong: 0 }).map(({ onBack }) => ({ platePx: [2000, 5] as const, onBack }));
-    expect(foundCamera(PHOTOGRAPH, PLAN, sky, { levelDoubtDeg: 0 })).toBeNull();
+    expect(foundCamera(PHOTOGRAPH, PLAN, sky, 0)).toBeNull();
   });
 });

@@ -20,10 +20,7 @@ export interface PhotographInView {
 }
 
 /** A photograph of the place as the Finder shows it. */
-export interface PlateInView {
-  readonly pictureId: string;
-  readonly projection: PlateProjection;
-  readonly held: Turned;
+export interface PlateInView extends PhotographInView {
   /** Others from the same place: they show what the first does not. */
   readonly others: readonly PhotographInView[];
   /** What is known of the place; `null` until the photograph has one in the scene. */

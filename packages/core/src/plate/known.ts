@@ -1,10 +1,11 @@
 import type { OtherPhotograph, Plate } from '../model/plate';
 import { degrees } from '../angles';
+import { isUnread } from './blankPlate';
 import { turnedBeside, type TurnedBeside } from './beside';
 import { levelByHorizon, levelByLines, unlessUnknown } from './byLines';
 import { plateFacade, type PlateLevel } from './level';
 import { focalPixels, type FlatPlate, type PlateProjection } from './pixel';
-import type { Turned } from './throughRig';
+import type { HeldPlate, Turned } from './throughRig';
 
 /** How the level of a photograph is known. */
 export interface KnownLevel extends PlateLevel {
@@ -73,7 +74,7 @@ function follows(plate: Plate): KnownPlate {
   };
 }
 
-function otherOf(first: { readonly plate: PlateProjection; readonly held: Turned } | null, photograph: OtherPhotograph): KnownOther {
+function otherOf(first: HeldPlate | null, photograph: OtherPhotograph): KnownOther {
   const { widthPx, heightPx, equivalentMm, matches, apart } = photograph;
   const projection: FlatPlate | null =
     equivalentMm === null ? null : { kind: 'flat', widthPx, heightPx, focalPx: focalPixels(equivalentMm, widthPx, heightPx) };
@@ -86,7 +87,9 @@ function directionAt(projection: FlatPlate, level: PlateLevel, { levels }: Plate
   return unlessUnknown(() => plateFacade(projection, level, levels));
 }
 
-function projectionOf({ kind, widthPx, heightPx, equivalentMm, middlePx }: Plate): PlateProjection | null {
+function projectionOf(plate: Plate): PlateProjection | null {
+  const { kind, widthPx, heightPx, equivalentMm, middlePx } = plate;
+  if (isUnread(plate)) return null;
   if (kind === 'sphere') return { kind, widthPx, heightPx };
   return equivalentMm === null ? null : { kind, widthPx, heightPx, focalPx: focalPixels(equivalentMm, widthPx, heightPx), middlePx };
 }

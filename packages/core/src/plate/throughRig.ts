@@ -5,6 +5,12 @@ import { directionOf, pixelOf, type Pixel, type PlateProjection } from './pixel'
 /** How a camera is turned. */
 export type Turned = Pick<Pose, 'yawDeg' | 'pitchDeg' | 'rollDeg'>;
 
+/** A photograph and how it was held. */
+export interface HeldPlate {
+  readonly plate: PlateProjection;
+  readonly held: Turned;
+}
+
 /** A rig at the place of the photograph: how it is turned, and where its lens stands over the back, mm. */
 export interface RigThere extends ShiftPosition {
   readonly turned: Turned;

@@ -55,12 +55,12 @@ export function doubtedHeight(
   return { ...found, heightDoubtM: off(({ heightM }) => heightM), distanceDoubtM: off(({ distanceM }) => distanceM) };
 }
 
-const heldOtherwise = ({ pitchDeg, rollDeg }: PlateLevel, deg: number): readonly PlateLevel[] => [
+export const heldOtherwise = ({ pitchDeg, rollDeg }: PlateLevel, deg: number): readonly PlateLevel[] => [
   { pitchDeg: pitchDeg + deg, rollDeg },
   { pitchDeg, rollDeg: rollDeg + deg },
 ];
 
-const clickedOtherwise = ([u, v]: Pixel, px: number): readonly Pixel[] => [
+export const clickedOtherwise = ([u, v]: Pixel, px: number): readonly Pixel[] => [
   [u + px, v],
   [u, v + px],
 ];

@@ -2,8 +2,8 @@ import type { FrameSize } from '../model/frame';
 import { cameraAxes, turnedToCamera, type CameraAxes } from '../space/pose';
 import { minus, type Vec3 } from '../space/vector';
 import { planesSeenFrom, type KnownPlace } from './elsewhere';
-import { pixelOf, type PlateProjection } from './pixel';
-import type { RigThere, Turned } from './throughRig';
+import { pixelOf } from './pixel';
+import type { HeldPlate, RigThere } from './throughRig';
 
 /** A picture in colour, three bytes to the pixel, row by row from the top. */
 export interface ColourPicture {
@@ -21,9 +21,7 @@ export interface SeenThroughRig {
 }
 
 /** A photograph as it was taken; with `place`, a rig may look at it from elsewhere. */
-export interface TakenPlate {
-  readonly plate: PlateProjection;
-  readonly held: Turned;
+export interface TakenPlate extends HeldPlate {
   readonly place?: KnownPlace | null;
 }
 

@@ -34,7 +34,7 @@ export const cardText = catalogue({
   frameWords: '{orientation, select, landscape {Landscape} other {Portrait}}',
   framesNumber: '{n, plural, one {# frame} other {# frames}}',
   takenElsewhere:
-    'The photograph was taken {away} away{guessed, select, yes {: where the outline leaves the front and the ground it is a guess} other {}}.',
+    'The photograph was taken {away} away{guessed, select, yes {; where the outline leaves the front and the ground, it is a guess} other {}}.',
   noPlaceGiven: 'No place given',
   at: 'At',
   nameLatitudedegLongitudedeg: '{name} {latitudeDeg}, {longitudeDeg}',

@@ -20,7 +20,7 @@ interface PlatePictureProps {
 /** The photograph of the place as the present rig draws it from there; hatched where it ends. */
 export function PlatePicture({ plate, view, veils, width, height }: PlatePictureProps) {
   const { bitmap, failed } = usePlateBitmap(plate.pictureId);
-  const others = useBesideBitmaps(plate.others.map(({ pictureId }) => pictureId));
+  const { bitmaps: others, failed: otherFailed } = useBesideBitmaps(plate.others.map(({ pictureId }) => pictureId));
   const place = useRef<HTMLCanvasElement>(null);
   const renderer = useRef<PlateRenderer | null>(null);
   const [plain] = useState(() => !rendersHere());
@@ -46,7 +46,7 @@ export function PlatePicture({ plate, view, veils, width, height }: PlatePicture
     <>
       {/* A context of WebGL belongs to its canvas for good: another photograph gets another canvas. */}
       <canvas key={plate.pictureId} ref={place} data-testid="plate-picture" className="block size-full" />
-      {failed && (
+      {(failed || otherFailed) && (
         <p role="alert" className="absolute top-2 left-2 rounded-sm bg-sheet px-1.5 text-xs text-fails">
           {finderText.photographMissing}
         </p>

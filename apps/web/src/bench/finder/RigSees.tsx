@@ -11,7 +11,7 @@ const LONG_PX = 108;
 /** A small picture of what a rig sees of a photograph of the place. */
 export function RigSees({ plate, rig, frame, at }: RigAndFrame & { readonly plate: PlateInView; readonly at: Vec3 }) {
   const { bitmap } = usePlateBitmap(plate.pictureId);
-  const others = useBesideBitmaps(plate.others.map(({ pictureId }) => pictureId));
+  const { bitmaps: others } = useBesideBitmaps(plate.others.map(({ pictureId }) => pictureId));
   const canvas = useRef<HTMLCanvasElement>(null);
   const scale = LONG_PX / Math.max(frame.widthMm, frame.heightMm);
   const [width, height] = [Math.round(scale * frame.widthMm), Math.round(scale * frame.heightMm)];

@@ -2,10 +2,10 @@ import { lengthWords } from '@gangway/messages/length';
 import { plateText } from '@gangway/messages/web/bench/plate';
 import { say } from '@gangway/messages/say';
 import { X } from 'lucide-react';
-import { memo, useDeferredValue, useState } from 'react';
+import { memo, useDeferredValue } from 'react';
 import { useParams } from 'react-router';
 import { PLATE_BOUNDS } from '@gangway/contract/plate';
-import type { Plate } from '@gangway/core/model/plate';
+import type { OtherPhotograph, Plate } from '@gangway/core/model/plate';
 import { heightByMove, type HeightByMoveResult } from '@gangway/core/plate/apart';
 import { knownPlate, type KnownOther, type KnownPlate } from '@gangway/core/plate/known';
 import { fixed } from '@gangway/core/words';
@@ -15,7 +15,7 @@ import { NumberField } from '../../ui/NumberField';
 import { TextButton } from '../../ui/TextButton';
 import { PanelSection } from '../PanelSection';
 import { ChoosePicture } from './ChoosePicture';
-import { found, TAPE_M } from './measured';
+import { doubted, doubtOf, found, TAPE_M } from './measured';
 import { addOther, amendOther } from './others';
 import { plateEdit } from './plateEdit';
 import { useCompared } from './useCompared';
@@ -51,9 +51,6 @@ function Other({ plate, known, other }: OthersPanelProps & { readonly other: Kno
   const { pictureId, name, matches, apart, equivalentMm } = other.photograph;
   const compared = useCompared(plate.pictureId, pictureId, matches !== null);
   const focal = PLATE_BOUNDS.equivalentMm;
-  // Said before the step is entered, which nothing stands for.
-  const [elsewhere, setElsewhere] = useState(false);
-  const isApart = elsewhere || apart !== null;
   return (
     <li className="border-t border-hairline pt-1" data-testid="other-photograph">
       <div className="flex items-center gap-1">
@@ -65,6 +62,11 @@ function Other({ plate, known, other }: OthersPanelProps & { readonly other: Kno
           <X size={15} aria-hidden />
         </IconButton>
       </div>
+      {compared.state === 'idle' && (
+        <p className="text-tight">
+          {plateText.otherNotCompared} <TextButton onClick={compared.again}>{plateText.otherCompare}</TextButton>
+        </p>
+      )}
       {compared.state === 'comparing' && <p role="status">{plateText.otherComparing}</p>}
       {compared.state === 'waiting' && <p role="status">{plateText.otherWaiting}</p>}
       {compared.trouble !== null && (
@@ -80,12 +82,14 @@ function Other({ plate, known, other }: OthersPanelProps & { readonly other: Kno
               { id: 'here', name: plateText.otherHere },
               { id: 'apart', name: plateText.otherApart },
             ]}
-            value={isApart ? 'apart' : 'here'}
-            onChoose={(id) => {
-              setElsewhere(id === 'apart');
-              if (id === 'here' && apart !== null)
-                amendOther(pictureId, (each) => ({ ...each, apart: null }), say(plateText.otherSaidHere, { name }));
-            }}
+            value={apart === null ? 'here' : 'apart'}
+            onChoose={(id) =>
+              amendOther(
+                pictureId,
+                (each) => ({ ...each, apart: id === 'here' ? null : (each.apart ?? { byM: null, doubtM: TAPE_M }) }),
+                say(id === 'here' ? plateText.otherSaidHere : plateText.otherSaidElsewhere, { name }),
+              )
+            }
           />
           {equivalentMm === null && (
             <div className="mt-1 grid justify-items-end">
@@ -100,8 +104,8 @@ function Other({ plate, known, other }: OthersPanelProps & { readonly other: Kno
               />
             </div>
           )}
-          {equivalentMm !== null && !isApart && <Turned known={known} other={other} />}
-          {isApart && <Apart plate={plate} known={known} other={other} />}
+          {equivalentMm !== null && apart === null && <Turned known={known} other={other} />}
+          {equivalentMm !== null && apart !== null && <Apart plate={plate} known={known} other={other} apart={apart} />}
         </>
       )}
     </li>
@@ -139,43 +143,43 @@ const MISSING: Readonly<Record<Extract<HeightByMoveResult, { missing: unknown }>
   move: plateText.otherMissingMove,
 };
 
+type Step = NonNullable<OtherPhotograph['apart']>;
+
 /** The step to a photograph from another position, and the height that follows. */
-function Apart({ plate, known, other }: OthersPanelProps & { readonly other: KnownOther }) {
-  const { pictureId, name, apart } = other.photograph;
+function Apart({ plate, known, other, apart }: OthersPanelProps & { readonly other: KnownOther; readonly apart: Step }) {
+  const { pictureId, name } = other.photograph;
   const { apartM, apartDoubtM } = PLATE_BOUNDS;
-  const result = found(() => heightByMove(plate, known, other));
+  const result = found(() => heightByMove(plate, known, other, doubtOf(plate, known)));
   return (
     <>
       <div className="mt-1 grid justify-items-end gap-1">
         <NumberField
           label={apartM.label}
           unit={apartM.unit}
-          value={apart?.byM ?? 0}
-          empty={apart === null}
+          value={apart.byM ?? 0}
+          empty={apart.byM === null}
           decimals={2}
           onCommit={(byM) =>
             amendOther(
               pictureId,
-              (each) => ({ ...each, apart: { doubtM: TAPE_M, ...each.apart, byM } }),
+              (each) => ({ ...each, apart: { ...apart, byM } }),
               say(plateText.otherSaidApart, { name, m: lengthWords(byM, 2) }),
             )
           }
         />
-        {apart !== null && (
-          <NumberField
-            label={apartDoubtM.label}
-            unit={apartDoubtM.unit}
-            value={apart.doubtM}
-            decimals={2}
-            onCommit={(doubtM) =>
-              amendOther(
-                pictureId,
-                (each) => ({ ...each, apart: { ...apart, doubtM } }),
-                say(plateText.apartDoubtSaid, { m: lengthWords(doubtM, 2) }),
-              )
-            }
-          />
-        )}
+        <NumberField
+          label={apartDoubtM.label}
+          unit={apartDoubtM.unit}
+          value={apart.doubtM}
+          decimals={2}
+          onCommit={(doubtM) =>
+            amendOther(
+              pictureId,
+              (each) => ({ ...each, apart: { ...apart, doubtM } }),
+              say(plateText.apartDoubtSaid, { m: lengthWords(doubtM, 2) }),
+            )
+          }
+        />
       </div>
       {'why' in result ? <p className="mt-1 text-tight">{result.why}</p> : <Height plate={plate} result={result.found} />}
     </>
@@ -187,13 +191,15 @@ const SAME_M = 0.0015;
 
 function Height({ plate, result }: { readonly plate: Plate; readonly result: HeightByMoveResult }) {
   if ('missing' in result) return <p className="mt-1 text-tight">{MISSING[result.missing]}</p>;
-  const { cameraHeightM, doubtM, strained, used } = result.found;
-  const height = say(plateText.doubt, { value: lengthWords(cameraHeightM, 2), doubt: lengthWords(doubtM, 2) });
-  const isUsed = Math.abs(plate.cameraHeightM - cameraHeightM) < SAME_M && Math.abs(plate.cameraHeightDoubtM - doubtM) < SAME_M;
+  const { cameraHeightM, doubtM, measuredDoubtM, strained, used } = result.found;
+  // Without the uncertainty of the level that of every measurement is unknown: what is known is stored.
+  const storedDoubtM = doubtM ?? measuredDoubtM;
+  const height = doubted(lengthWords(cameraHeightM, 2), doubtM);
+  const isUsed = Math.abs(plate.cameraHeightM - cameraHeightM) < SAME_M && Math.abs(plate.cameraHeightDoubtM - storedDoubtM) < SAME_M;
   const rounded = (m: number): number => Math.round(m * 1e4) / 1e4;
   const use = () =>
     plateEdit.amend(
-      (each) => ({ ...each, cameraHeightM: rounded(cameraHeightM), cameraHeightDoubtM: rounded(doubtM) }),
+      (each) => ({ ...each, cameraHeightM: rounded(cameraHeightM), cameraHeightDoubtM: rounded(storedDoubtM) }),
       say(plateText.cameraHeightSaid, { m: lengthWords(cameraHeightM, 2) }),
     );
   return (

@@ -2,6 +2,7 @@ import { plateText } from '@gangway/messages/web/bench/plate';
 import { say } from '@gangway/messages/say';
 import { PLATE_BOUNDS } from '@gangway/contract/plate';
 import type { Plate } from '@gangway/core/model/plate';
+import { isUnread } from '@gangway/core/plate/blankPlate';
 import { fixed } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
 import { TextButton } from '../../ui/TextButton';
@@ -23,7 +24,9 @@ export function PhotographPanel({ plate, reading }: { readonly plate: Plate; rea
   return (
     <PanelSection title={plateText.photograph}>
       <p className="break-words">
-        {say(kind === 'sphere' ? plateText.sphereWords : plateText.sizeWords, { name, width: widthPx, height: heightPx })}
+        {isUnread(plate)
+          ? name
+          : say(kind === 'sphere' ? plateText.sphereWords : plateText.sizeWords, { name, width: widthPx, height: heightPx })}
       </p>
       {reading.state === 'reading' && <p role="status">{plateText.reading}</p>}
       {reading.state === 'waiting' && <p role="status">{plateText.waiting}</p>}

@@ -4,7 +4,7 @@ import { ATTACHMENT_BYTES_MOST } from '@gangway/contract/attachmentBytes';
 import type { PlateReading } from '@gangway/contract/plate';
 import type { Plate, PlateLine } from '@gangway/core/model/plate';
 import { autoLevel } from '@gangway/core/plate/autoLevel';
-import { BLANK_PLATE } from '@gangway/core/plate/blankPlate';
+import { BLANK_PLATE, UNREAD } from '@gangway/core/plate/blankPlate';
 import { clearest } from '@gangway/core/plate/clearest';
 import { knownPlate } from '@gangway/core/plate/known';
 import { fixed } from '@gangway/core/words';
@@ -39,9 +39,6 @@ export function fileRefused(file: File, isShownHere: boolean): string | null {
     return say(plateText.tooLarge, { mostMb: ATTACHMENT_BYTES_MOST / 1e6, mb: fixed(file.size / 1e6, 0) });
   return isShownHere || isShownByServer(file) ? null : plateText.notShown;
 }
-
-/** The size of a photograph that this browser cannot show, until the server has read it: that of any phone’s. */
-export const UNREAD = { widthPx: 4000, heightPx: 3000 } as const;
 
 /**
  * Stores a photograph with a setup and plans on it. Its lines are found as soon as the server has it.

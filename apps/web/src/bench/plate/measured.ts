@@ -28,7 +28,7 @@ export function found<T>(work: () => T): Found<T> {
 }
 
 /** How uncertain what a measurement rests on is; `null` where that of the level is unknown. */
-function doubtOf(plate: Plate, { level }: KnownPlate): PlateDoubt | null {
+export function doubtOf(plate: Plate, { level }: KnownPlate): PlateDoubt | null {
   const levelDeg = level?.uncertaintyDeg ?? null;
   return levelDeg === null ? null : { levelDeg, clickPx: (CLICK_PX * plate.widthPx) / 4000, cameraHeightM: plate.cameraHeightDoubtM };
 }
@@ -36,7 +36,7 @@ function doubtOf(plate: Plate, { level }: KnownPlate): PlateDoubt | null {
 const NONE: PlateDoubt = { levelDeg: 0, clickPx: 0, cameraHeightM: 0 };
 
 /** A value with its uncertainty in words. */
-function doubted(value: string, doubtM: number | null | undefined): string {
+export function doubted(value: string, doubtM: number | null | undefined): string {
   if (doubtM == null) return say(plateText.doubtUnknown, { value });
   return say(plateText.doubt, { value, doubt: lengthWords(doubtM, doubtM < 0.1 ? 2 : 1) });
 }

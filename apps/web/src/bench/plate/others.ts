@@ -2,9 +2,10 @@ import { plateText } from '@gangway/messages/web/bench/plate';
 import { say } from '@gangway/messages/say';
 import { PLATE_MOST } from '@gangway/contract/plate';
 import type { OtherPhotograph } from '@gangway/core/model/plate';
+import { UNREAD } from '@gangway/core/plate/blankPlate';
 import { attach } from '../../store/logWrites';
 import { besideReading, plateReading } from '../../store/plateReading';
-import { fileRefused, UNREAD, uprightSize } from './choosePlate';
+import { fileRefused, uprightSize } from './choosePlate';
 import { plateEdit } from './plateEdit';
 
 /** Changes one of the other photographs; one that is gone stays gone. */

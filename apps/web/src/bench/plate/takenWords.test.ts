@@ -6,7 +6,6 @@ const NAMES: readonly CameraUnknown[] = ['asideM', 'upM', 'aheadM', 'yawDeg', 'p
 const found = (differences: Partial<Record<CameraUnknown, Difference>>, placed = true): FoundCamera => ({
   differences: { ...(Object.fromEntries(NAMES.map((name) => [name, NONE])) as FoundCamera['differences']), ...differences },
   placed,
-  moved: { by: 0, doubt: 0 },
   strained: false,
   used: 100,
   rmsMm: 0.01,

@@ -6,32 +6,38 @@ import { compareOther } from './others';
 
 /** How far another photograph has been compared with the first. */
 export interface ComparedState {
-  readonly state: 'comparing' | 'waiting' | 'compared';
+  /** `idle` where undo has taken the comparison back: then it is made again only when it is asked for, or nothing could be undone any more. */
+  readonly state: 'comparing' | 'waiting' | 'compared' | 'idle';
   readonly trouble: string | null;
   readonly again: () => void;
 }
 
 /** Compares another photograph with the first, once it has arrived. */
 export function useCompared(firstId: string, pictureId: string, isDone: boolean): ComparedState {
+  const [asked, setAsked] = useState(!isDone);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const [tries, setTries] = useState(0);
   const { entries } = useOutbox();
   const waiting = entries.some(({ write }) => write.kind === 'attachment' && write.attachmentId === pictureId);
   useEffect(() => {
-    if (isDone) return;
+    if (!asked) return;
     let left = false;
-    compareOther(firstId, pictureId).then(
-      (refused) => !left && setTrouble(refused),
-      (error: unknown) => !left && setTrouble(say(plateText.otherFailed, { why: error instanceof Error ? error.message : String(error) })),
+    const end = (words: string | null) => {
+      if (left) return;
+      setTrouble(words);
+      setAsked(false);
+    };
+    compareOther(firstId, pictureId).then(end, (error: unknown) =>
+      end(say(plateText.otherFailed, { why: error instanceof Error ? error.message : String(error) })),
     );
     return () => {
       left = true;
     };
-  }, [firstId, pictureId, isDone, tries]);
+  }, [firstId, pictureId, asked]);
   const again = () => {
     setTrouble(null);
-    setTries(tries + 1);
+    setAsked(true);
   };
-  if (isDone || trouble !== null) return { state: 'compared', trouble: isDone ? null : trouble, again };
-  return { state: waiting ? 'waiting' : 'comparing', trouble: null, again };
+  if (asked) return { state: waiting ? 'waiting' : 'comparing', trouble: null, again };
+  if (isDone) return { state: 'compared', trouble: null, again };
+  return { state: trouble === null ? 'idle' : 'compared', trouble, again };
 }

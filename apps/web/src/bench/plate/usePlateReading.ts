@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { Plate } from '@gangway/core/model/plate';
+import { isUnread } from '@gangway/core/plate/blankPlate';
 import { useOutbox } from '../../store/outbox/page';
 import { useToast } from '../../ui/Notes';
 import { isNew, readPlate } from './choosePlate';
@@ -22,7 +23,7 @@ interface Asked {
 export function usePlateReading(plate: Plate): ReadingState {
   const { pictureId } = plate;
   // `null` where there is nothing to be read for now.
-  const [asked, setAsked] = useState<Asked | null>(() => (isNew(plate) ? { anew: false } : null));
+  const [asked, setAsked] = useState<Asked | null>(() => (isNew(plate) || isUnread(plate) ? { anew: false } : null));
   const [done, setDone] = useState<{ readonly asked: Asked; readonly trouble: string | null } | null>(null);
   const { entries } = useOutbox();
   const tell = useToast();

@@ -61,6 +61,6 @@ function differencesOf(geometry: Geometry, { widthPx, heightPx, matches }: Taken
       platePx: [u, v],
       onBack: [(x - widthPx / 2) * perPx[0], (heightPx / 2 - y) * perPx[1]],
     })),
-    { levelDoubtDeg: knownPlate(settings.plate).level?.uncertaintyDeg ?? null },
+    knownPlate(settings.plate).level?.uncertaintyDeg ?? null,
   );
 }

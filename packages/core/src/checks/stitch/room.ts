@@ -64,6 +64,7 @@ function roomSentence({ state, shots, gb, free, film }: RoomFacts): string {
   const needs = film
     ? say(stitchText.frameOfFilm, { shots })
     : say(stitchText.shotAboutGb, { shots, size: fixed(size, size < 10 ? 1 : 0) });
+  if (film && state === 'fails') return say(stitchText.needsButLeft, { needs, free });
   const has = film ? say(stitchText.framesAreLeft, { free }) : say(stitchText.gbAreFree, { free: fixed(free, free < 10 ? 1 : 0) });
   return state === 'fails' ? say(stitchText.needsButOnly, { needs, has }) : say(stitchText.needs, { needs, has });
 }

@@ -67,7 +67,7 @@ export const exposeText = catalogue({
   raiseTheMirrorOrUse: 'raise the mirror or use the electronic first curtain, and wait two seconds',
   riskOfCameraShakeAt: 'Risk of camera shake at {longestS}: {advice}.',
   noRiskOfShakeAt: 'No risk of shake at {longestS} with this release.',
-  theFactorIsInTheKit: 'Enter it in the kit, with the filter.',
+  theFactorIsInTheKit: 'Filter factors are entered in the kit, with the filter.',
   itIsInTheKitWithTheFilm: 'Enter it in the kit, with the film.',
   itsSpecsAreInThe: 'Enter them in the kit, with the body or with the lens in its shutter.',
   heldOpenAndCountedThe: 'Held open and counted: the step Expose has a countdown.',

@@ -28,7 +28,8 @@ export const focusText = catalogue({
   thisFocus: '{by, select, bellows {The bellows reach} other {The lens reaches}} this focus.',
   thisFocusWithMmOf:
     '{by, select, bellows {The bellows reach} other {The lens reaches}} this focus, with {state}{spareMm} mm of extension left.',
-  whetherIsSoftIsUnknown: 'Whether {lost} {length, plural, one {is} other {are}} soft is unknown: move the pin or remove it.',
+  whetherIsSoftIsUnknown:
+    'Whether {lost} {length, plural, one {is} other {are}} soft is unknown: {length, plural, one {move the pin or remove it} other {move the pins or remove them}}.',
   isBlurredBy2: '“{name}” is blurred by {blurMm}',
   notSoftYetThatNeeds: '{blurred}, not soft enough: you asked for {times} times the permissible blur.',
   softAsWantedWithTo: 'Soft as wanted: {blurred}, with {state}{spareStops} to spare.',

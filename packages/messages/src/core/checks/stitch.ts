@@ -38,6 +38,7 @@ export const stitchText = catalogue({
   framesAreLeft: '{free, plural, one {# frame is} other {# frames are}} left',
   gbAreFree: '{free} GB are free',
   needsButOnly: 'Needs {needs}, but only {has}.',
+  needsButLeft: 'Needs {needs}, but {free, plural, =0 {none is} one {only # is} other {only # are}} left.',
   needs: 'Needs {needs}; {has}.',
   lies: '“{zone}” lies',
   allZonesInWhichSomething: 'All {zones} zones in which something moves lie',

@@ -59,9 +59,9 @@ export const finderText = catalogue({
   thePictureCouldNotBe: 'The picture could not be rendered',
   drawnPlainlyWithoutBlur: '{why}: drawn simply, without blur.',
   photograph: 'photograph',
-  photographMissing: 'The photograph of the place could not be loaded.',
+  photographMissing: 'A photograph of the place could not be loaded.',
   photographAway:
-    'The photograph was taken {awayM} away: {known, select, front {front and level ground are as seen from here, anything before them looks painted on, the rest is} ground {the level ground is as seen from here, anything on it looks painted on, the rest is} other {all of it is}} a guess and dimmed.',
+    'The photograph was taken {awayM} away: {known, select, front {the front and the level ground are shown as seen from here, anything in front of them looks painted on, and the rest is} ground {the level ground is shown as seen from here, anything on it looks painted on, and the rest is} other {all of it is}} a guess and dimmed.',
   photographBlurred: 'Blur only where the distance is known; no distortion, falloff or exposure.',
   photographPlain: 'No blur, distortion, falloff or exposure is drawn.',
   photographShowsNothing: 'The {n, plural, one {photograph shows} other {photographs show}} nothing of this frame.',
