@@ -42,7 +42,7 @@ export default ts.config(
   },
   {
     // Fourier transforms and linear equations are what standard packages are for.
-    files: ['packages/core/src/{assembly,plate}/**/*.ts'],
+    files: ['packages/core/src/{assembly,lensTests,plate}/**/*.ts'],
     ignores: ['**/*.test.ts', '**/*.test-support.ts'],
     rules: {
       'no-restricted-imports': [
@@ -51,7 +51,7 @@ export default ts.config(
           patterns: [
             {
               regex: '^(?!\\.|@gangway/messages/|fft\\.js$|ml-matrix$)',
-              message: 'Assembly and plate use the packages for Fourier transforms and linear equations, and the core.',
+              message: 'Assembly, lens tests and plate use the packages for Fourier transforms and linear equations, and the core.',
             },
           ],
         },

@@ -10,6 +10,21 @@ const project = (displayName, root, more = {}) => ({
   roots: [`<rootDir>/${root}`],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   testEnvironment: 'node',
+  // A global that is looked up in the sandbox of a test costs many times as much as one that is handed in.
+  sandboxInjectedGlobals: [
+    'Math',
+    'Number',
+    'Object',
+    'Array',
+    'Float64Array',
+    'Float32Array',
+    'Uint8Array',
+    'Uint16Array',
+    'Int32Array',
+    'JSON',
+    'Map',
+    'Set',
+  ],
   setupFiles: ['<rootDir>/scripts/lib/sameThrows.setup.ts'],
   transform: { '^.+\\.(tsx?|m?js)$': swc },
   // Packages that ship as modules only.

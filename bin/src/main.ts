@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { say } from '@gangway/messages/say';
+import { cliLensText } from '@gangway/messages/cli/lens';
 import { cliPlateText } from '@gangway/messages/cli/plate';
 import { mainText } from '@gangway/messages/cli/main';
 import { cliSettleText } from '@gangway/messages/cli/settle';
@@ -11,6 +12,7 @@ import { batch, help, list, single } from './calc';
 import { check, demo, listChecks } from './check';
 import { completion } from './completion';
 import { FORMATS, type Format } from './format';
+import type { EdgeOptions } from './lens';
 import type { HeightOptions, PlateOptions, ViewOptions } from './plate';
 import { MAY_NAMES, settleAll } from './settle';
 
@@ -48,6 +50,8 @@ const EXAMPLES = [
           ['view', cliPlateText.view],
         ] as const
       ).map(([name, does]) => [['plate', name, '<file>'].join(' '), does] as const),
+      [['lens', 'edge', '<file>'].join(' '), cliLensText.edge],
+      [['lens', 'light', '<series>'].join(' '), cliLensText.light],
       ['demo', mainText.demo],
       ['completion', cliSettleText.completion],
       ...BACKUPS.map(([name, does]) => [[name, '<file>'].join(' '), does] as const),
@@ -120,6 +124,7 @@ export async function main(args: readonly string[]): Promise<number> {
       code = await demo();
     });
   plateCommands(program, (done) => (code = done));
+  lensCommands(program, (done) => (code = done));
   for (const [name, description] of BACKUPS) {
     program
       .command(`${name} <file>`)
@@ -166,6 +171,21 @@ function plateCommands(program: Command, answer: (code: number) => void): void {
     .option(valued('rig-roll', 'deg'), cliPlateText.rigRoll, '0')
     .option(valued('pixels', 'px'), cliPlateText.pixels, '1600')
     .action(async (file: string, options: ViewOptions) => answer(await (await import('./plate')).plateView(file, options)));
+}
+
+/** The commands that measure a lens on photographs. */
+function lensCommands(program: Command, answer: (code: number) => void): void {
+  const lens = program.command('lens').description(cliLensText.lens);
+  lens
+    .command('edge <file>')
+    .description(cliLensText.edge)
+    .requiredOption(valued('part', 'u,v,w,h'), cliLensText.part)
+    .option(valued('pixel-um', 'µm'), cliLensText.pixel)
+    .action(async (file: string, options: EdgeOptions) => answer(await (await import('./lens')).edgeOfLens(file, options)));
+  lens
+    .command('light <series>')
+    .description(cliLensText.light)
+    .action(async (series: string) => answer(await (await import('./lens')).lightOfLens(series)));
 }
 
 function helpOf(command: Command): number {

@@ -1,16 +1,14 @@
-import { readFile, writeFile } from 'node:fs/promises';
+import { writeFile } from 'node:fs/promises';
 import { cliPlateText } from '@gangway/messages/cli/plate';
 import { plateText } from '@gangway/messages/core/plate';
 import { say } from '@gangway/messages/say';
-import { CoreError } from '@gangway/core/errors';
 import type { PlateLevel } from '@gangway/core/plate/level';
 import type { Pixel, PlateProjection } from '@gangway/core/plate/pixel';
 import { plateEnds } from '@gangway/core/plate/ends';
 import { doubtedHeight } from '@gangway/core/plate/uncertain';
 import { seenThroughRig } from '@gangway/core/plate/view';
-import { isHeic, jpegOfHeic } from '@gangway/vision/heic';
 import { colourPicture, flatPlate, levelledPhotograph, pngOf, readPhotograph } from '@gangway/vision/photograph';
-import { refuse, write } from './streams';
+import { answered, bytesOf, numberOf, wrong } from './typed';
 
 /** What is typed for any command on a photograph. */
 export interface PlateOptions {
@@ -37,15 +35,6 @@ export interface ViewOptions extends PlateOptions {
   readonly out: string;
 }
 
-const wrong = (code: string, name: string, words: string): CoreError => new CoreError(code, [name], words);
-
-function numberOf(name: string, typed: string): number {
-  const value = Number(typed);
-  if (typed.trim() === '' || !Number.isFinite(value))
-    throw wrong('not_a_number', name, say(cliPlateText.numberNeeded, { name, value: typed }));
-  return value;
-}
-
 const numberIn = (name: string, typed: string | undefined): number | null => (typed === undefined ? null : numberOf(name, typed));
 
 function pairOf(name: string, typed: string): Pixel {
@@ -53,16 +42,6 @@ function pairOf(name: string, typed: string): Pixel {
   if (first === undefined || second === undefined || more.length > 0 || !Number.isFinite(first) || !Number.isFinite(second))
     throw wrong('not_a_pair', name, say(cliPlateText.pairNeeded, { name, value: typed }));
   return [first, second];
-}
-
-async function bytesOf(path: string): Promise<Buffer> {
-  let bytes: Buffer;
-  try {
-    bytes = await readFile(path);
-  } catch (error) {
-    throw wrong('not_read', 'file', say(cliPlateText.cannotRead, { error: error instanceof Error ? error.message : String(error) }));
-  }
-  return isHeic(bytes) ? jpegOfHeic(bytes) : bytes;
 }
 
 interface HeldPlate {
@@ -92,16 +71,6 @@ async function heldPlate(file: Buffer, { equivalent, pitch, roll }: PlateOptions
 const LEVEL: PlateLevel = { pitchDeg: 0, rollDeg: 0 };
 
 /** Runs a command on a photograph: what it cannot do it says as any other does. */
-async function answered(work: () => Promise<object>): Promise<number> {
-  try {
-    await write(JSON.stringify(await work()));
-    return 0;
-  } catch (error) {
-    if (error instanceof CoreError) return refuse({ code: error.code, path: error.path, message: error.message }, 1);
-    throw error;
-  }
-}
-
 /** How a photograph was held, from lines in it. */
 export function plateLevel(path: string, { equivalent }: Pick<PlateOptions, 'equivalent'>): Promise<number> {
   return answered(async () => {

@@ -1,5 +1,6 @@
 import camera from '../../checks/camera.json';
 import calculators from '../../checks/calculators.json';
+import edges from '../../checks/edges.json';
 import plate from '../../checks/plate.json';
 import { CALCULATORS, calculate } from './registry';
 
@@ -10,7 +11,7 @@ interface Case {
   readonly tolerance: { readonly rel: number; readonly abs: number };
 }
 
-const cases: readonly Case[] = [...(calculators as Case[]), ...(camera as Case[]), ...(plate as Case[])];
+const cases: readonly Case[] = [...(calculators as Case[]), ...(camera as Case[]), ...(plate as Case[]), ...(edges as Case[])];
 
 /** The places where two answers differ by more than is allowed. */
 function differences(ours: unknown, theirs: unknown, tolerance: Case['tolerance'], at = ''): string[] {

@@ -9,7 +9,16 @@ export interface CalculatorError {
   readonly path: readonly (string | number)[];
 }
 
-/** The first thing wrong with an input, as a sentence that names field, value and what is allowed. */
+/**
+ * The first thing wrong with an input, as a sentence that names field, value and what is allowed.
+ *
+ * @param error what its schema found
+ * @param input as it came in
+ * @param schema its name and what it is checked by
+ *
+ * @example
+ * calculate('conjugates', { focalMm: 0, distanceM: 2 }).error.path // => ['focalMm']
+ */
 export function issueSentence(
   error: z.ZodError,
   input: unknown,

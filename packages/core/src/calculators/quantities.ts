@@ -60,6 +60,14 @@ export const flatPlate = { widthPx: pixels(plateText.widthPx), heightPx: pixels(
 export const plateHeld = { pitchDeg: movementDeg(plateText.pitch), rollDeg: headDeg(plateText.roll) };
 export const footAndTop = { footPx: pixel(plateText.foot), topPx: pixel(plateText.top) };
 
+/** Linear intensities of a cut-out, row by row. */
+export const intensities = (meaning: string) =>
+  z
+    .array(z.array(z.number().min(-1e9).max(1e9)).max(4096).readonly())
+    .max(4096)
+    .readonly()
+    .meta({ unit: '', description: meaning });
+
 // Answers carry their unit and meaning, and no range.
 export const answer = (unit: string, meaning: string) => z.number().meta({ unit, description: meaning });
 /** An answer that may be `null`: because there is none, or because it is infinite. */

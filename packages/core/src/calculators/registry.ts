@@ -8,6 +8,7 @@ import { coverage } from './coverage';
 import { depthOfField } from './depthOfField';
 import { diffraction } from './diffraction';
 import { equivalence } from './equivalence';
+import { edgeSharpness } from './edgeSharpness';
 import { exposure } from './exposure';
 import { flash } from './flash';
 import { filterClearance } from './filterClearance';
@@ -82,6 +83,7 @@ export const CALCULATORS: readonly Calculator[] = [
   plateHeight,
   plateScale,
   plateToRig,
+  edgeSharpness,
 ];
 
 const BY_NAME = new Map(CALCULATORS.map((each) => [each.name, each]));

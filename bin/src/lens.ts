@@ -1,0 +1,86 @@
+import { dirname, resolve } from 'node:path';
+import { wallSeriesSchema, type WallSeries } from '@gangway/contract/lensSeries';
+import { issueSentence } from '@gangway/core/calculators/issues';
+import { CoreError } from '@gangway/core/errors';
+import { edgeInPart } from '@gangway/core/lensTests/edgePart';
+import { lightGrid, type FlatFrame } from '@gangway/core/lensTests/flatFrame';
+import { measuredLight } from '@gangway/core/lensTests/light';
+import { lightProblem } from '@gangway/core/lensTests/problems';
+import { cliLensText } from '@gangway/messages/cli/lens';
+import { say } from '@gangway/messages/say';
+import { pixelValues, type PartPx } from '@gangway/vision/pixelValues';
+import { answered, bytesOf, numberOf, wrong } from './typed';
+
+export interface EdgeOptions {
+  readonly part: string;
+  readonly pixelUm?: string;
+}
+
+function partOf(typed: string): PartPx {
+  const [left = NaN, top = NaN, width = NaN, height = NaN, ...more] = typed
+    .split(',')
+    .map((each) => (each.trim() === '' ? NaN : Number(each)));
+  if (more.length > 0 || ![left, top, width, height].every(Number.isInteger))
+    throw wrong('not_four', 'part', say(cliLensText.fourNeeded, { name: 'part', value: typed }));
+  return [left, top, width, height];
+}
+
+/** Sharpness across the edge in a part of a photograph. */
+export function edgeOfLens(path: string, { part, pixelUm }: EdgeOptions): Promise<number> {
+  return answered(async () => {
+    const um = pixelUm === undefined ? null : numberOf('pixelUm', pixelUm);
+    if (um !== null && um <= 0) throw wrong('not_positive', 'pixelUm', say(cliLensText.pixelPositive, { name: 'pixelUm', value: um }));
+    const { edgeDeg, mtf50CyPx, mtf50DoubtCyPx, mtfAt } = edgeInPart(await pixelValues(await bytesOf(path), partOf(part)));
+    const mtf50LpMm = um === null ? null : (1000 * mtf50CyPx) / um;
+    return { edgeDeg, mtf50CyPx, mtf50DoubtCyPx, mtf50LpMm, mtfHalfNyquist: mtfAt(0.25) };
+  });
+}
+
+/** Cells across the longer side of a frame. */
+const CELLS = 60;
+
+/** The series that a file lists, its photographs named from where it lies. */
+async function seriesIn(path: string): Promise<WallSeries> {
+  const text = (await bytesOf(path)).toString('utf8');
+  let input: unknown;
+  try {
+    input = JSON.parse(text);
+  } catch (error) {
+    throw wrong('not_json', 'series', say(cliLensText.notJson, { error: error instanceof Error ? error.message : String(error) }));
+  }
+  const parsed = wallSeriesSchema.safeParse(input);
+  if (parsed.success) return parsed.data;
+  const { code, path: at, message } = issueSentence(parsed.error, input, { name: 'series', input: wallSeriesSchema });
+  throw new CoreError(code, at, message);
+}
+
+/** Falloff, image circle and colour cast, from frames of an evenly lit wall that a file lists. */
+export function lightOfLens(path: string): Promise<number> {
+  return answered(async () => {
+    const { widthMm, heightMm, magnification, frames: listed } = await seriesIn(path);
+    const frames: FlatFrame[] = [];
+    // One after the other: a large frame takes hundreds of megabytes while it is read.
+    for (const { file, ...taken } of listed) {
+      const pixels = await pixelValues(await bytesOf(resolve(dirname(path), file)));
+      frames.push({ name: file, ...taken, grid: lightGrid(pixels, [widthMm, heightMm], CELLS) });
+    }
+    const { apertures, circle, clearsFrom, problems, specs } = measuredLight(frames, magnification);
+    return {
+      imageCircleMm: circle && 2 * circle.radiusMm,
+      imageCircleDoubtMm: circle && 2 * circle.doubtMm,
+      axisOffMm: circle && circle.middleMm,
+      axisOffDoubtMm: circle && circle.middleDoubtMm,
+      clearsFrom,
+      apertures: apertures.map(({ edge, lost, doubt, redder, bluer, ...rest }) => ({
+        ...rest,
+        lostStops: lost,
+        doubtStops: doubt,
+        redderStops: redder,
+        bluerStops: bluer,
+        imageCircleMm: edge && 2 * edge.radiusMm,
+      })),
+      problems: problems.map((problem) => ({ ...problem, message: lightProblem(problem) })),
+      specs,
+    };
+  });
+}

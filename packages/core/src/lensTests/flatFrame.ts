@@ -1,0 +1,115 @@
+/** Mean linear light of a frame, cell by cell. */
+export interface LightGrid {
+  readonly columns: number;
+  readonly rows: number;
+  /** Size of the frame on the sensor or film, upright, mm. */
+  readonly widthMm: number;
+  readonly heightMm: number;
+  /** Red, green and blue of each cell, row by row from the top; 1 is full. */
+  readonly rgb: Float32Array;
+  /** Share of clipped pixels in each cell. */
+  readonly clipped: Float32Array;
+}
+
+/** A frame of an evenly lit wall, and how it was taken. */
+export interface FlatFrame {
+  readonly name: string;
+  /** Marked f-number; `null` where nobody has said it. */
+  readonly fNumber: number | null;
+  /** The lens against the back, mm. */
+  readonly riseMm: number;
+  readonly shiftMm: number;
+  readonly grid: LightGrid;
+}
+
+/** Light in one cell of a frame. */
+export interface Cell {
+  /** Which frame it is of. */
+  readonly frame: number;
+  /** Place about the lens axis as at infinity, mm right and up in the upright picture. */
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly rgb: readonly [number, number, number];
+}
+
+/** Values of a picture, three to the pixel: red, green and blue, row by row from the top. */
+export interface PixelValues {
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly values: ArrayLike<number>;
+  /** The linear light of each value, 1 is full; `null` where the values are light themselves. */
+  readonly light: ArrayLike<number> | null;
+}
+
+/** A value this near to full is clipped. */
+const CLIPPED = 0.995;
+
+/**
+ * A frame cell by cell: square cells, so many across its longer side.
+ *
+ * @param picture its pixels
+ * @param sizeMm width and height of the frame on the sensor, mm
+ * @param cells so many across the longer side
+ *
+ * @example
+ * lightGrid({ widthPx: 2, heightPx: 2, values: new Float32Array(12).fill(0.5), light: null }, [36, 36], 1).rgb // => { 0: 0.5, 1: 0.5, 2: 0.5 }
+ */
+export function lightGrid(
+  { widthPx, heightPx, values, light }: PixelValues,
+  [widthMm, heightMm]: readonly [number, number],
+  cells: number,
+): LightGrid {
+  const longer = Math.max(widthPx, heightPx);
+  const [columns, rows] = [Math.max(1, Math.round((cells * widthPx) / longer)), Math.max(1, Math.round((cells * heightPx) / longer))];
+  const sums = new Float64Array(3 * columns * rows);
+  const [counts, full] = [new Float64Array(columns * rows), new Float64Array(columns * rows)];
+  for (let y = 0; y < heightPx; y++) {
+    const row = Math.floor((y * rows) / heightPx) * columns;
+    for (let x = 0; x < widthPx; x++) {
+      const cell = row + Math.floor((x * columns) / widthPx);
+      let most = 0;
+      for (let c = 0; c < 3; c++) {
+        const stored = values[3 * (y * widthPx + x) + c] ?? 0;
+        const value = light ? (light[stored] ?? 0) : stored;
+        sums[3 * cell + c] = (sums[3 * cell + c] ?? 0) + value;
+        most = Math.max(most, value);
+      }
+      counts[cell] = (counts[cell] ?? 0) + 1;
+      if (most >= CLIPPED) full[cell] = (full[cell] ?? 0) + 1;
+    }
+  }
+  return {
+    columns,
+    rows,
+    widthMm,
+    heightMm,
+    rgb: Float32Array.from(sums, (sum, i) => sum / (counts[Math.floor(i / 3)] ?? 1)),
+    clipped: Float32Array.from(full, (count, i) => count / (counts[i] ?? 1)),
+  };
+}
+
+/** Of a cell so many pixels may be clipped: dust that glints, a hot pixel. */
+const CLIPPED_SHARE = 0.002;
+
+/** The cells of frames that are not clipped, each at its place about the lens axis. */
+export function cellsOf(frames: readonly FlatFrame[], magnification: number): readonly Cell[] {
+  return frames.flatMap(({ grid, riseMm, shiftMm }, frame) => {
+    const { columns, rows, widthMm, heightMm, rgb, clipped } = grid;
+    return Array.from({ length: columns * rows }, (_, i): Cell => {
+      const [column, row] = [i % columns, Math.floor(i / columns)];
+      return {
+        frame,
+        xMm: (((column + 0.5) / columns - 0.5) * widthMm + shiftMm) / (1 + magnification),
+        yMm: ((0.5 - (row + 0.5) / rows) * heightMm + riseMm) / (1 + magnification),
+        rgb: [rgb[3 * i] ?? 0, rgb[3 * i + 1] ?? 0, rgb[3 * i + 2] ?? 0],
+      };
+    }).filter((_, i) => (clipped[i] ?? 0) <= CLIPPED_SHARE);
+  });
+}
+
+/**
+ * Luminance of linear light. Source: ITU-R BT.709.
+ *
+ * @param rgb red, green and blue
+ */
+export const luminance = ([r, g, b]: readonly [number, number, number]): number => 0.2126 * r + 0.7152 * g + 0.0722 * b;

@@ -1,0 +1,12 @@
+import { catalogue } from '../catalogue';
+
+export const cliLensText = catalogue({
+  lens: 'measure a lens on photographs',
+  edge: 'sharpness across a slanted edge in a part of a photograph',
+  light: 'falloff, image circle and colour cast from frames of an evenly lit wall',
+  part: 'part of the photograph around one edge: px from the left, from the top, wide, high',
+  pixel: 'size of a pixel on the sensor, µm, for line pairs per mm',
+  fourNeeded: '{name} must be four whole numbers with commas between them; you entered “{value}”.',
+  notJson: 'The list of frames is not JSON: {error}',
+  pixelPositive: '{name} must be more than 0 µm; you entered {value}.',
+});
