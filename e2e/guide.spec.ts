@@ -76,6 +76,15 @@ test('charts are drawn and said in words, and axe finds nothing', async ({ page,
   }
 });
 
+test('a calculator chosen far down the list is seen from its beginning, and the list stays where it was', async ({ page, gangway }) => {
+  await page.goto(`${gangway.url}/calculators/depthOfField`);
+  const last = page.getByRole('link', { name: CALCULATORS.at(-1)?.title ?? '' });
+  await last.click();
+  await expect(page.getByRole('heading', { name: CALCULATORS.at(-1)?.title ?? '', level: 2 })).toBeInViewport();
+  await expect(last).toBeInViewport();
+  await expect(page.getByRole('region', { name: 'Answer' })).toContainText('cycles/px');
+});
+
 test('the guide fits a phone without sideways scrolling', async ({ page, gangway }) => {
   test.slow();
   await page.setViewportSize({ width: 390, height: 844 });

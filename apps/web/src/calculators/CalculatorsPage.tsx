@@ -1,6 +1,6 @@
 import { unitLabel } from '@gangway/messages/unit';
 import { calculatorsText } from '@gangway/messages/web/calculators';
-import { Suspense, useDeferredValue, useMemo, useState } from 'react';
+import { Suspense, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Navigate, NavLink, useParams } from 'react-router';
 import { CHAPTERS, type Calculator } from '@gangway/core/calculators/calculator';
 import { CALCULATORS, calculatorNamed } from '@gangway/core/calculators/registry';
@@ -8,7 +8,7 @@ import { TopBar } from '../ui/TopBar';
 import { Button } from '../ui/Button';
 import { chartOf } from './charts';
 import { Select } from '../ui/Select';
-import { asText, asValue, fieldsOf, shownAnswer, withoutNull, type Field } from './fields';
+import { asText, asValue, fieldsOf, shownAnswer, typedInput, withoutNull, type Field } from './fields';
 import { SharpnessChooser } from './SharpnessChooser';
 import { lazyPart } from '../ui/lazyPart';
 
@@ -22,6 +22,7 @@ const CHAPTER_WORDS: Readonly<Record<(typeof CHAPTERS)[number], string>> = {
   exposure: calculatorsText.exposure,
   rig: calculatorsText.rig,
   survey: calculatorsText.measuringOnSite,
+  lens: calculatorsText.lensTests,
 };
 
 /** Every calculation there is, to try with one's own numbers. */
@@ -35,7 +36,7 @@ export function CalculatorsPage() {
       <div className="grid grow md:grid-cols-[15rem_minmax(0,1fr)]">
         <nav
           aria-label={calculatorsText.calculators}
-          className="border-hairline p-4 max-md:max-h-56 max-md:overflow-y-auto max-md:border-b md:border-r"
+          className="overflow-y-auto border-hairline p-4 max-md:max-h-56 max-md:border-b md:sticky md:top-0 md:max-h-[calc(100dvh-2.75rem)] md:border-r"
         >
           {CHAPTERS.map((chapter) => (
             <section key={chapter} className="mb-3">
@@ -93,6 +94,10 @@ function Trial({ calc }: { readonly calc: Calculator }) {
   const answers = useMemo(() => fieldsOf(calc.output, 'output'), [calc]);
   const [texts, setTexts] = useState(() => remembered.get(calc.name) ?? startTexts(calc, fields));
   const [blurReason, setBlurReason] = useState<string | null>(null);
+  // One that is chosen far down the list is seen from its beginning.
+  useEffect(() => {
+    window.scrollTo({ top: 0 });
+  }, []);
   const change = (next: Readonly<Record<string, string>>) => {
     remembered.set(calc.name, next);
     setTexts(next);
@@ -185,7 +190,7 @@ function Trial({ calc }: { readonly calc: Calculator }) {
         )}
         <p>
           <span className="text-ink-soft">{calculatorsText.atTheCommandLine}</span>{' '}
-          <code className="text-xs break-all">{`npx gangway calc ${calc.name} '${JSON.stringify(input)}'`}</code>
+          <code className="text-xs break-all">{`npx gangway calc ${calc.name} '${typedInput(input)}'`}</code>
         </p>
       </section>
     </article>
@@ -200,9 +205,17 @@ interface FieldInputProps {
   readonly onText: (text: string) => void;
 }
 
+/** What a line of a field stands for that is entered line by line; `null` of other fields. */
+function linesWords({ kind, perLine }: Field): string | null {
+  if (kind === 'rows') return calculatorsText.aLineForEachRow;
+  if (kind !== 'points') return null;
+  return perLine === 4 ? calculatorsText.aLineForEachLine : calculatorsText.aLineForEachX;
+}
+
 function FieldInput({ field, text, refusal, note, onText }: FieldInputProps) {
   const { key, kind, unit, meaning } = field;
   const id = `field-${key}`;
+  const lines = linesWords(field);
   const look = `rounded-sm border bg-sheet px-2 py-0.5 text-base tabular-nums ${refusal ? 'border-fails' : 'border-rule'}`;
   const props = {
     id,
@@ -214,16 +227,17 @@ function FieldInput({ field, text, refusal, note, onText }: FieldInputProps) {
   return (
     <div>
       <div className="grid grid-cols-[minmax(0,1fr)_7rem_2.2rem] items-center gap-2">
-        <label htmlFor={id} className="text-sm leading-tight">
+        <label htmlFor={id} className={`text-sm leading-tight ${kind === 'rows' ? 'col-span-3' : ''}`}>
           {meaning}
-          {kind === 'points' && <span className="block text-xs text-ink-soft">{calculatorsText.aLineForEachX}</span>}
+          {lines !== null && <span className="block text-xs text-ink-soft">{lines}</span>}
         </label>
-        {kind === 'points' ? (
+        {lines !== null ? (
           <textarea
             {...props}
+            wrap="off"
             rows={Math.min(8, text.split('\n').length + 1)}
             onChange={(event) => onText(event.target.value)}
-            className={`${look} col-span-2 text-sm`}
+            className={`${look} text-sm ${kind === 'rows' ? 'col-span-3' : 'col-span-2'}`}
           />
         ) : (
           <>

@@ -20,6 +20,17 @@ describe('charts of the guide', () => {
     expect(far[far.length - 1]?.y).toBeNull();
   });
 
+  test('contrast across an edge begins at one, falls, and is one half where the calculator says', () => {
+    const chart = chartOf('edgeSharpness', example('edgeSharpness'));
+    if (!chart) throw new Error('no chart');
+    const contrast = chart.lines[0]?.points.map(({ y }) => y ?? NaN) ?? [];
+    expect(contrast[0]).toBeCloseTo(1, 6);
+    expect(contrast.slice(0, 40).toSorted((a, b) => b - a)).toEqual(contrast.slice(0, 40));
+    expect(contrast[Math.floor(100 * chart.at)]).toBeGreaterThan(0.5);
+    expect(contrast[Math.ceil(100 * chart.at)]).toBeLessThan(0.5);
+    expect(chartOf('edgeSharpness', { rows: [[1, 2]] })).toBeNull();
+  });
+
   test('there is none where none helps, or where nothing can be answered', () => {
     expect(chartOf('pinwheel', example('pinwheel'))).toBeNull();
     expect(chartOf('depthOfField', { ...example('depthOfField'), focalMm: -1 })).toBeNull();

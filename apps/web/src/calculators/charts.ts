@@ -2,6 +2,7 @@ import { unitLabel } from '@gangway/messages/unit';
 import { calculatorsText } from '@gangway/messages/web/calculators';
 import { NOMINAL_F_NUMBERS } from '@gangway/core/coverage/apertures';
 import { calculatorNamed } from '@gangway/core/calculators/registry';
+import { edgeSharpness } from '@gangway/core/lensTests/edgeSharpness';
 
 /** A line of a chart: its name and its points, with gaps where there is no answer. */
 export interface ChartLine {
@@ -64,6 +65,7 @@ const VARIED: Readonly<Record<string, Varied>> = {
 
 /** The chart of a calculator at an input, computed by the calculator itself; `null` when it has none or the input is refused everywhere. */
 export function chartOf(name: string, input: Readonly<Record<string, unknown>>): ChartSpec | null {
+  if (name === 'edgeSharpness') return contrastChart(input.rows);
   const varied = VARIED[name];
   const calc = calculatorNamed(name);
   const at = varied ? input[varied.field] : null;
@@ -79,4 +81,26 @@ export function chartOf(name: string, input: Readonly<Record<string, unknown>>):
     }),
   }));
   return { ...varied.spec, lines, at };
+}
+
+/** Frequencies of the curve of contrast, cycles per pixel: to the sensor’s limit. */
+const FREQUENCIES = [...Array(51).keys()].map((i) => i / 100);
+
+const areRows = (value: unknown): value is readonly (readonly number[])[] =>
+  Array.isArray(value) &&
+  value.every((row) => Array.isArray(row) && row.every((each) => typeof each === 'number' && Number.isFinite(each)));
+
+/** Contrast left by the fineness of detail, read from an edge; `null` where nothing can be read from it. */
+function contrastChart(rows: unknown): ChartSpec | null {
+  if (!areRows(rows) || !calculatorNamed('edgeSharpness')?.calculate({ rows }).ok) return null;
+  const { mtf50CyPx, mtfAt } = edgeSharpness(rows);
+  return {
+    title: calculatorsText.contrastAgainstFineness,
+    xName: unitLabel('cycles/px'),
+    yName: unitLabel('share'),
+    xLog: false,
+    yLog: false,
+    lines: [{ name: calculatorsText.contrast, dashed: false, points: FREQUENCIES.map((x) => ({ x, y: mtfAt(x) })) }],
+    at: mtf50CyPx,
+  };
 }

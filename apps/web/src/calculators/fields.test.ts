@@ -1,5 +1,6 @@
+import { z } from 'zod';
 import { CALCULATORS } from '@gangway/core/calculators/registry';
-import { asText, asValue, fieldsOf, shownAnswer } from './fields';
+import { asText, asValue, fieldsOf, shownAnswer, typedInput } from './fields';
 
 describe('fields of the guide', () => {
   test.each(CALCULATORS.map((calc) => [calc.name, calc] as const))(
@@ -29,6 +30,19 @@ describe('fields of the guide', () => {
     expect(asValue('number', '')).toEqual({ value: undefined });
     expect(asValue('numberOrNothing', '∞')).toEqual({ value: null });
     expect(asValue('number', '∞')).toEqual({ refusal: '“∞” is not a number.' });
+  });
+
+  test('a line stands for a point, for a line by both ends, or for a row of any length', () => {
+    const fields = (name: string) => fieldsOf(CALCULATORS.find((calc) => calc.name === name)?.input ?? z.object({}), 'input');
+    const line = (name: string, key: string) => fields(name).find((field) => field.key === key);
+    expect(line('leastAperture', 'pointsM')).toMatchObject({ kind: 'points', perLine: 3 });
+    expect(line('plateLevel', 'uprights')).toMatchObject({ kind: 'points', perLine: 4 });
+    expect(line('edgeSharpness', 'rows')).toMatchObject({ kind: 'rows', perLine: 0 });
+  });
+
+  test('an input of many numbers is shown in short', () => {
+    expect(typedInput({ focalMm: 24, pointsM: [[1, 2, 3]] })).toBe('{"focalMm":24,"pointsM":[[1,2,3]]}');
+    expect(typedInput({ focalMm: 24, rows: Array.from({ length: 300 }, () => [0.5]) })).toBe('{"focalMm": 24, "rows": […]}');
   });
 
   test('answers read as numbers, and null reads as what it means', () => {

@@ -5,8 +5,8 @@ import { z } from 'zod';
 import type { Calculator } from '@gangway/core/calculators/calculator';
 import { typedNumber } from '@gangway/contract/typedNumber';
 
-/** How a field is entered: one number, one number that may stay empty, numbers in a row, points line by line, or one of several words. */
-export type FieldKind = 'choice' | 'number' | 'numberOrNothing' | 'list' | 'point' | 'points';
+/** How a field is entered: one number, one number that may stay empty, numbers in a row, points or whole rows line by line, or one of several words. */
+export type FieldKind = 'choice' | 'number' | 'numberOrNothing' | 'list' | 'point' | 'points' | 'rows';
 
 export interface Field {
   readonly key: string;
@@ -15,6 +15,8 @@ export interface Field {
   readonly meaning: string;
   /** What an answer of `null` means. */
   readonly nullIs: 'none' | 'infinity';
+  /** How many numbers a line has, where each is a point or a pair of them; 0 otherwise. */
+  readonly perLine: number;
   /** The words to choose from; empty where a number is typed. */
   readonly choices: readonly string[];
 }
@@ -39,6 +41,7 @@ export function fieldsOf(schema: Calculator['input'], io: 'input' | 'output'): r
     unit: described.unit ?? '',
     meaning: io === 'input' ? (described.description ?? key).replace(/\bnull for\b/u, 'empty for') : (described.description ?? key),
     nullIs: described.nullIs ?? 'none',
+    perLine: described.items?.prefixItems?.length ?? described.prefixItems?.[0]?.prefixItems?.length ?? 0,
     choices: described.enum ?? [],
   }));
 }
@@ -48,14 +51,14 @@ function kindOf({ type, anyOf, prefixItems, items, enum: words }: Described): Fi
   if (anyOf) return 'numberOrNothing';
   if (type !== 'array') return 'number';
   const first = prefixItems?.[0] ?? items;
-  if (first?.type === 'array') return 'points';
+  if (first?.type === 'array') return first.prefixItems ? 'points' : 'rows';
   return prefixItems ? 'point' : 'list';
 }
 
 /** A value as it is typed. */
 export function asText(kind: FieldKind, value: unknown): string {
   if (value === null || value === undefined) return '';
-  if (kind === 'points') return (value as readonly (readonly number[])[]).map((point) => point.join(', ')).join('\n');
+  if (kind === 'points' || kind === 'rows') return (value as readonly (readonly number[])[]).map((point) => point.join(', ')).join('\n');
   if (kind === 'point' || kind === 'list') return (value as readonly number[]).join(', ');
   return typeof value === 'number' || typeof value === 'string' ? String(value) : '';
 }
@@ -66,7 +69,7 @@ export function asValue(kind: FieldKind, text: string): { readonly value: unknow
   if (kind === 'choice') return { value: plain };
   if (kind === 'numberOrNothing' && (plain === '' || plain === '∞')) return { value: null };
   if (kind === 'number' || kind === 'numberOrNothing') return plain === '' ? { value: undefined } : oneNumber(plain);
-  if (kind === 'points') {
+  if (kind === 'points' || kind === 'rows') {
     const lines = plain.split('\n').filter((line) => line.trim() !== '');
     return gathered(lines.map((line) => asValue('point', line)));
   }
@@ -121,4 +124,17 @@ export function shownAnswer(value: unknown, nullIs: Field['nullIs'] = 'none'): s
 function shownNumber(value: number): string {
   const short = Number(value.toPrecision(6));
   return fixedNumber(short, 20, 0);
+}
+
+/** The most characters of an input on a command line that is shown. */
+const SHOWN_INPUT = 400;
+
+/** An input as it is typed at the command line; one of many numbers in short. */
+export function typedInput(input: Readonly<Record<string, unknown>>): string {
+  const whole = JSON.stringify(input);
+  if (whole.length <= SHOWN_INPUT) return whole;
+  const brief = Object.entries(input).map(
+    ([key, value]) => `${JSON.stringify(key)}: ${Array.isArray(value) ? '[…]' : JSON.stringify(value)}`,
+  );
+  return `{${brief.join(', ')}}`;
 }

@@ -5,7 +5,7 @@ import { CoreError } from '../errors';
 import { issueSentence, type CalculatorError } from './issues';
 
 /** The chapters of the guide, in their order. */
-export const CHAPTERS = ['focus', 'coverage', 'perspective', 'mosaic', 'exposure', 'rig', 'survey'] as const;
+export const CHAPTERS = ['focus', 'coverage', 'perspective', 'mosaic', 'exposure', 'rig', 'survey', 'lens'] as const;
 export type Chapter = (typeof CHAPTERS)[number];
 
 /** What a calculator says of itself. */

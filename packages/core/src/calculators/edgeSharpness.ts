@@ -12,7 +12,7 @@ const EXAMPLE = Array.from({ length: 24 }, (_, y) =>
 export const edgeSharpness = calculator({
   name: 'edgeSharpness',
   title: lensTestsText.edge,
-  chapter: 'survey',
+  chapter: 'lens',
   purpose: lensTestsText.edgePurpose,
   formula: lensTestsText.edgeFormula,
   source: lensTestsText.edgeSource,
