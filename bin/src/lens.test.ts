@@ -85,4 +85,26 @@ describe('a lens measured on the command line', () => {
     writeFileSync(join(folder, 'text.json'), 'frames');
     expect(refused('light', join(folder, 'text.json'))).toMatchObject({ code: 'not_json' });
   });
+
+  test('a series is planned for the rig of a setup, as a list that is measured once its frames are there', () => {
+    const demo = JSON.parse(spawnSync('node', ['bin/gangway.mjs', 'demo'], { encoding: 'utf8' }).stdout) as readonly {
+      name: string;
+      settings: object;
+    }[];
+    const setup = demo.find(({ name }) => name.startsWith('Hydraulic tower'))?.settings;
+    const plan = (input: string) => spawnSync('node', ['bin/gangway.mjs', 'lens', 'plan'], { encoding: 'utf8', input });
+    const series = JSON.parse(plan(JSON.stringify(setup)).stdout) as {
+      readonly frames: readonly { readonly fNumber: number; readonly riseMm: number; readonly shiftMm: number }[];
+      readonly planned: Readonly<Record<string, number>>;
+    };
+    expect(series.frames.slice(0, 6).map(({ fNumber }) => fNumber)).toEqual([3.5, 5.6, 8, 11, 16, 22]);
+    expect(series.frames).toHaveLength(9 * 6);
+    // Its rotating slide ends at 12 mm.
+    expect(Math.max(...series.frames.map(({ riseMm, shiftMm }) => Math.hypot(riseMm, shiftMm)))).toBe(12);
+    expect(series.planned).toMatchObject({ moves: 8, apertureChanges: 45 });
+    const path = join(folder, 'planned.json');
+    writeFileSync(path, JSON.stringify(series));
+    expect(refused('light', path)).toMatchObject({ code: 'not_read', path: ['file'] });
+    expect(JSON.parse(plan('{}').stderr)).toMatchObject({ error: { path: ['rig'] } });
+  });
 });

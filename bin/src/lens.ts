@@ -1,14 +1,18 @@
 import { dirname, resolve } from 'node:path';
+import { givenSettings } from '@gangway/contract/givenSetup';
 import { wallSeriesSchema, type WallSeries } from '@gangway/contract/lensSeries';
 import { issueSentence } from '@gangway/core/calculators/issues';
 import { CoreError } from '@gangway/core/errors';
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { edgeInPart } from '@gangway/core/lensTests/edgePart';
 import { lightGrid, type FlatFrame } from '@gangway/core/lensTests/flatFrame';
 import { measuredLight } from '@gangway/core/lensTests/light';
+import { wallApertures, wallPlan } from '@gangway/core/lensTests/wallPlan';
 import { lightProblem } from '@gangway/core/lensTests/problems';
 import { cliLensText } from '@gangway/messages/cli/lens';
 import { say } from '@gangway/messages/say';
 import { pixelValues, type PartPx } from '@gangway/vision/pixelValues';
+import { notJson, readStdin } from './streams';
 import { answered, bytesOf, numberOf, wrong } from './typed';
 
 export interface EdgeOptions {
@@ -81,6 +85,35 @@ export function lightOfLens(path: string): Promise<number> {
       })),
       problems: problems.map((problem) => ({ ...problem, message: lightProblem(problem) })),
       specs,
+    };
+  });
+}
+
+/** Which frames of an evenly lit wall to take with the rig of a setup that comes in as JSON, as a list to fill in with the names of the files. */
+export function planOfLens(): Promise<number> {
+  return answered(async () => {
+    const text = await readStdin();
+    let input: unknown;
+    try {
+      input = JSON.parse(text);
+    } catch (error) {
+      const { code, message } = notJson(error);
+      throw new CoreError(code, [], message);
+    }
+    const settings = givenSettings(input);
+    if ('error' in settings) throw new CoreError(settings.error.code, settings.error.path, settings.error.message);
+    const { wholeFrame: frame, imageCircle } = geometryOf(settings);
+    const { lens, mechanism } = settings.rig;
+    const plan = wallPlan({ frame, mechanism, circleMm: imageCircle?.atInfinityMm ?? null, fNumbers: wallApertures(lens) });
+    if (plan === null) throw wrong('travel_unknown', 'rig', cliLensText.travelUnknown);
+    const { shots, ...counts } = plan;
+    const digits = String(shots.length).length;
+    return {
+      widthMm: frame.widthMm,
+      heightMm: frame.heightMm,
+      magnification: 0,
+      frames: shots.map((shot, i) => ({ file: `${String(i + 1).padStart(digits, '0')}.tif`, ...shot })),
+      planned: counts,
     };
   });
 }

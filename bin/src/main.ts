@@ -51,6 +51,7 @@ const EXAMPLES = [
         ] as const
       ).map(([name, does]) => [['plate', name, '<file>'].join(' '), does] as const),
       [['lens', 'edge', '<file>'].join(' '), cliLensText.edge],
+      [['lens', 'plan', '<', 'setup.json'].join(' '), cliLensText.plan],
       [['lens', 'light', '<series>'].join(' '), cliLensText.light],
       ['demo', mainText.demo],
       ['completion', cliSettleText.completion],
@@ -182,6 +183,10 @@ function lensCommands(program: Command, answer: (code: number) => void): void {
     .requiredOption(valued('part', 'u,v,w,h'), cliLensText.part)
     .option(valued('pixel-um', 'µm'), cliLensText.pixel)
     .action(async (file: string, options: EdgeOptions) => answer(await (await import('./lens')).edgeOfLens(file, options)));
+  lens
+    .command('plan')
+    .description(cliLensText.plan)
+    .action(async () => answer(await (await import('./lens')).planOfLens()));
   lens
     .command('light <series>')
     .description(cliLensText.light)

@@ -7,6 +7,8 @@ export const wallSeriesSchema = z.strictObject({
   widthMm: lengthMm(lensTestsText.seriesWidth),
   heightMm: lengthMm(lensTestsText.seriesHeight),
   magnification: magnification(lensTestsText.seriesMagnification).default(0),
+  /** What the plan of the series says of itself. */
+  planned: z.looseObject({}).optional(),
   frames: z
     .array(
       z.strictObject({

@@ -1,0 +1,86 @@
+import fc from 'fast-check';
+import { evenly } from '../evenly.test-support';
+import type { Mechanism } from '../model/movements';
+import { reaches } from '../rig/mechanism';
+import { measuredLight } from './light';
+import { randomLight, wallFrame } from './walls.test-support';
+import { wallPlan } from './wallPlan';
+
+const FRAME = { widthMm: 36, heightMm: 24 };
+const travel = evenly(0, 25);
+const mechanisms: fc.Arbitrary<Mechanism> = fc.oneof(
+  travel.map((radiusMm): Mechanism => ({ kind: 'disc', radiusMm })),
+  fc
+    .tuple(travel, travel, travel, travel)
+    .map(([riseMm, fallMm, leftMm, rightMm]): Mechanism => ({ kind: 'box', riseMm, fallMm, leftMm, rightMm })),
+  fc
+    .tuple(travel, travel, evenly(0, 179))
+    .map(([forwardMm, backMm, angleDeg]): Mechanism => ({ kind: 'line', forwardMm, backMm, angleDeg })),
+  fc.constant<Mechanism>({ kind: 'fixed' }),
+);
+const planned = (input: Parameters<typeof wallPlan>[0]) => {
+  const plan = wallPlan(input);
+  if (!plan) throw new Error('no plan');
+  return plan;
+};
+
+describe('a series of frames of an evenly lit wall', () => {
+  test('goes where the slides go, to each place once, and changes one thing at a time', () => {
+    fc.assert(
+      fc.property(
+        mechanisms,
+        fc.option(evenly(30, 90)),
+        fc.constantFrom([8], [4, 8], [4, 5.6, 8, 11, 16]),
+        (mechanism, circleMm, fNumbers) => {
+          const { shots, moves, apertureChanges } = planned({ frame: FRAME, mechanism, circleMm, fNumbers });
+          for (const shot of shots) expect(reaches(mechanism, shot)).toBe(true);
+          const places = new Set(shots.map(({ riseMm, shiftMm }) => `${riseMm} ${shiftMm}`));
+          expect(places.size * fNumbers.length).toBe(shots.length);
+          expect(new Set(shots.map((shot) => JSON.stringify(shot))).size).toBe(shots.length);
+          const changes = shots.slice(1).map((shot, i) => {
+            const before = shots[i] ?? shot;
+            return [shot.riseMm !== before.riseMm || shot.shiftMm !== before.shiftMm, shot.fNumber !== before.fNumber] as const;
+          });
+          expect(changes.every(([moved, turned]) => moved !== turned)).toBe(true);
+          expect(changes.filter(([moved]) => moved)).toHaveLength(moves);
+          expect(changes.filter(([, turned]) => turned)).toHaveLength(apertureChanges);
+        },
+      ),
+    );
+  });
+
+  test('begins in the middle, and carries a corner just past the edge where the slides allow it', () => {
+    const { shots, edgeSeen } = planned({ frame: FRAME, mechanism: { kind: 'disc', radiusMm: 20 }, circleMm: 60, fNumbers: [8] });
+    expect(shots[0]).toEqual({ fNumber: 8, riseMm: 0, shiftMm: 0 });
+    expect(shots).toHaveLength(9);
+    expect(edgeSeen).toBe(8);
+    for (const { riseMm, shiftMm } of shots.slice(1)) {
+      const far = Math.hypot(18 + Math.abs(shiftMm), 12 + Math.abs(riseMm));
+      expect(far).toBeGreaterThan(31.5);
+      expect(far).toBeLessThan(33.1);
+    }
+  });
+
+  test('says in how many directions the edge will be seen, and that this is unknown without a circle', () => {
+    const fnumbers = { frame: FRAME, fNumbers: [8] };
+    expect(planned({ ...fnumbers, mechanism: { kind: 'disc', radiusMm: 5 }, circleMm: 60 }).edgeSeen).toBe(0);
+    expect(planned({ ...fnumbers, mechanism: { kind: 'box', riseMm: 12, fallMm: 0, leftMm: 0, rightMm: 0 }, circleMm: 56 })).toMatchObject({
+      edgeSeen: 1,
+      moves: 1,
+    });
+    expect(planned({ ...fnumbers, mechanism: { kind: 'disc', radiusMm: 12 }, circleMm: null }).edgeSeen).toBeNull();
+    expect(wallPlan({ ...fnumbers, mechanism: { kind: 'unknown' }, circleMm: 60 })).toBeNull();
+    expect(planned({ ...fnumbers, mechanism: { kind: 'fixed' }, circleMm: 60 }).shots).toHaveLength(1);
+  });
+
+  test('tells the circle and the falloff of a lens when it is taken as planned', () => {
+    const lens = randomLight(7);
+    const { shots } = planned({ frame: FRAME, mechanism: { kind: 'disc', radiusMm: 20 }, circleMm: lens.imageCircleMm, fNumbers: [4, 8] });
+    const { circle, problems } = measuredLight(
+      shots.map((shot, i) => wallFrame(lens, { ...shot, seed: i + 1 })),
+      0,
+    );
+    expect(problems).toEqual([]);
+    expect(Math.abs((circle?.radiusMm ?? NaN) / (lens.imageCircleMm / 2) - 1)).toBeLessThan(0.01);
+  });
+});
