@@ -7,7 +7,7 @@ import { board, camera, view, fieldLens, film } from '../rig/parts.test-support'
 import { anySetup, frontScene, setup } from '../setup/fixtures.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
 import { cardPages, SPOT_SIZES } from './cardPages';
-import { dayStart, jobPages, packingList } from './jobSheet';
+import { dayStart, jobPages, litWords, packingList } from './jobSheet';
 import { leftOff, placeSteps, spotCard } from './spotCard';
 import { clipped } from './setupDrawings';
 import { evenly } from '../evenly.test-support';
@@ -244,6 +244,11 @@ describe('the sheet of a job', () => {
         .join(' ');
     expect(text(null)).toContain('which way it faces is unknown');
     expect(text(270)).toMatch(/Tower: faces east; sun on it 04:\d\d–13:\d\d/);
+    // Without a bearing nothing is said of a direction, whatever else is there.
+    expect(litWords({ bearingDeg: null, stretches: [] }, 'UTC')).toBe(
+      'which way it faces is unknown: enter the compass bearing in the step Position',
+    );
+    expect(litWords({ bearingDeg: 90, stretches: [] }, 'UTC')).toMatch(/^faces east; no sun on it/u);
   });
 });
 

@@ -54,7 +54,7 @@ function edgeAlong(known: readonly Step[]): number | null {
     return before !== undefined && light < FALL * before.light && light < 0.7;
   });
   if (!first) return null;
-  // The law further in: a parabola through the logarithms, over a quarter of the radius.
+  // The law further in: a parabola through the logarithms, from 0.6 to 0.9 of the radius.
   const edge = first.mm;
   const law = known.filter(({ mm, light }) => mm > 0.6 * edge && mm < edge * (1 - 1.2 * BACK) && light > 0);
   if (law.length < 4) return null;

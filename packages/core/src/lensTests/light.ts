@@ -61,7 +61,7 @@ const SAME = 0.1;
 /** How far inside the edge of the light falloff is still read: a share of the radius, and so many cells, which must not reach across it. */
 const INSIDE = 0.97;
 const INSIDE_CELLS = 1.5;
-/** Falloff is not known better than this, however many frames: a wall is not lit by a slope alone. Common practice, stops. */
+/** Falloff is not known better than this, however many frames: a wall is not lit by a slope alone. Assumed, stops. */
 const FINEST_STOPS = 0.005;
 /** Heights of the table for the kit. */
 const TABLE = 10;

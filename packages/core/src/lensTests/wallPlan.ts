@@ -45,7 +45,7 @@ const MOVE_S = 20;
 const RING_S = 4;
 const RELEASE_S = 3;
 
-/** How far the frame has to go in a direction until a corner is so far from the axis, mm; `null` where none gets there. */
+/** How far the frame has to go in a direction until its first corner is so far from the axis, mm; 0 or less where one is there already. */
 function toReach(frame: FrameSize, radiusMm: number, directionDeg: number): number {
   const [ux, uy] = [Math.cos(radians(directionDeg)), Math.sin(radians(directionDeg))];
   // |s·u + corner| = radius, for the corner that gets there first.

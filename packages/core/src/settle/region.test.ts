@@ -58,6 +58,27 @@ describe('what is allowed to the slides', () => {
     expect(offered).toBeGreaterThan(100);
   });
 
+  test('a subject larger than the frame, or partly behind the camera, allows nothing but where the frame is let go', () => {
+    const at = (distanceM: number, widthM: number, asideM = 0): SetupSettings => {
+      const scene = frontScene(distanceM, 1.6);
+      return setup({
+        scene: { ...scene, asideM, subject: { kind: 'front', widthM, heightM: 4, depthM: 0, storeys: 2, bays: 2, turnDeg: 0 } },
+      });
+    };
+    const region = (settings: SetupSettings, without: ReadonlySet<string>) =>
+      regionOf({ geometry: freshGeometry(settings), fNumber: settings.fNumber, spareMm: 0, without });
+    const wide = at(20, 200);
+    // Turned until a side of it lies behind the camera.
+    const behind = { ...wide, scene: wide.scene && { ...wide.scene, yawDeg: 60 } };
+    for (const settings of [wide, behind]) {
+      expect(region(settings, NOTHING)).toBeNull();
+      const left = region(settings, new Set(['inFrame']));
+      expect(left?.limits.has('inFrame')).toBe(false);
+      expect(left?.limits.has('imageCircle')).toBe(true);
+    }
+    expect(region(at(40, 8), NOTHING)?.limits.has('inFrame')).toBe(true);
+  });
+
   test('where nothing is offered no mark of the scales does, and nothing nearer than what is offered does', () => {
     let [none, nearer] = [0, 0];
     fc.assert(

@@ -32,7 +32,7 @@ export const lensTestsText = catalogue({
   clippedFrames: 'Left out, because they are clipped: {names}. Take them again at a third of the exposure.',
   darkFrames: 'Left out, because they are nearly black: {names}. Take them again at a longer exposure.',
   notFlat:
-    'The frames at f/{fNumber} scatter by {stops} stops about a wall that is lit evenly. Photograph a blank wall or a diffuser, and check the shifts that were entered.',
+    'The frames at f/{fNumber} differ by {stops} stops from those of an evenly lit wall. Photograph a blank wall or a diffuser, and check the shifts that were entered.',
   wrongOrder: 'More light is lost at f/{smaller} than at f/{wider}: the frames are assigned to the wrong apertures.',
   edgeNotReached:
     'The image circle is unknown: no frame shows where light ends, at up to {mm} mm from the axis. Shift farther, in at least three directions.',
