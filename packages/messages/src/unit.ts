@@ -1,7 +1,7 @@
 import { catalogue } from './catalogue';
 
 /** Units that are words, and so are translated. */
-const WORDS = catalogue({ stops: 'stops', frames: 'frames', share: 'share', pixel: 'pixel' });
+const WORDS = catalogue({ stops: 'stops', frames: 'frames', share: 'share', pixel: 'pixel', 'cycles/px': 'cycles/px' });
 
 /**
  * A unit as it stands beside a number: "mm" as it is, "stops" in the language of the page.
