@@ -37,7 +37,7 @@ export async function drag(page: Page, from: readonly [number, number], to: read
   await page.mouse.move(...to, { steps: 6 });
 }
 
-/** Outlines the front of a plate by its two feet and the left top, as a hand does it. */
+/** Outlines the front of a plate: drags along its foot, then to its upper left corner. */
 export async function outlineFront(
   page: Page,
   picture: { readonly widthPx: number },
@@ -46,7 +46,7 @@ export async function outlineFront(
   await page.getByRole('radio', { name: 'Front', exact: true }).click();
   await drag(page, await onPage(page, picture, corners.leftFoot), await onPage(page, picture, corners.rightFoot));
   await page.mouse.up();
-  // The height is dragged out at the top edge.
+  // The height is dragged by the handle at the upper left.
   const top = await page.locator('[data-grip=leftTopPx] circle').first().boundingBox();
   if (!top) throw new Error('the top of the front is not shown');
   await drag(page, [top.x + top.width / 2, top.y + top.height / 2], await onPage(page, picture, corners.leftTop));

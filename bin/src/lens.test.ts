@@ -6,7 +6,7 @@ import sharp from 'sharp';
 import { encodedOf } from '@gangway/core/assembly/refine';
 import { diffractionLimit, drawnEdge, trueMtf50 } from '@gangway/core/lensTests/edges.test-support';
 import type { PixelValues } from '@gangway/core/lensTests/flatFrame';
-import { simulatedWall } from '@gangway/core/lensTests/simulatedWall';
+import { simulatedWall } from '@gangway/core/lensTests/simulatedWall.test-support';
 import { places, randomLight, WALL } from '@gangway/core/lensTests/walls.test-support';
 
 const gangway = (...args: readonly string[]) =>
@@ -84,6 +84,9 @@ describe('a lens measured on the command line', () => {
     expect(refused('light', list('none.json', { ...series, frames: [{ file: 'none.png' }] }))).toMatchObject({ code: 'not_read' });
     writeFileSync(join(folder, 'text.json'), 'frames');
     expect(refused('light', join(folder, 'text.json'))).toMatchObject({ code: 'not_json' });
+    // The size of a frame that was held the other way.
+    const turned = list('turned.json', { ...series, widthMm: 24, heightMm: 36 });
+    expect(refused('light', turned)).toMatchObject({ code: 'wrong_shape', path: ['frames', 0, 'file'] });
   });
 
   test('a series is planned for the rig of a setup, as a list that is measured once its frames are there', () => {
@@ -101,7 +104,8 @@ describe('a lens measured on the command line', () => {
     expect(series.frames).toHaveLength(9 * 6);
     // Its rotating slide ends at 12 mm.
     expect(Math.max(...series.frames.map(({ riseMm, shiftMm }) => Math.hypot(riseMm, shiftMm)))).toBe(12);
-    expect(series.planned).toMatchObject({ moves: 8, apertureChanges: 45 });
+    // Its image circle of 67.2 mm is larger than 12 mm of shift can reach past.
+    expect(series.planned).toMatchObject({ moves: 8, apertureChanges: 45, edgeSeen: 0, measuresCircle: false });
     const path = join(folder, 'planned.json');
     writeFileSync(path, JSON.stringify(series));
     expect(refused('light', path)).toMatchObject({ code: 'not_read', path: ['file'] });

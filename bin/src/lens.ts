@@ -43,7 +43,10 @@ export function edgeOfLens(path: string, { part, pixelUm }: EdgeOptions): Promis
 /** Cells across the longer side of a frame. */
 const CELLS = 60;
 
-/** The series that a file lists, its photographs named from where it lies. */
+/** A file may differ from the shape of its frame by this share: some cameras leave out a few columns. */
+const SHAPE = 0.02;
+
+/** The series that a file lists. */
 async function seriesIn(path: string): Promise<WallSeries> {
   const text = (await bytesOf(path)).toString('utf8');
   let input: unknown;
@@ -66,6 +69,13 @@ export function lightOfLens(path: string): Promise<number> {
     // One after the other: a large frame takes hundreds of megabytes while it is read.
     for (const { file, ...taken } of listed) {
       const pixels = await pixelValues(await bytesOf(resolve(dirname(path), file)));
+      const { widthPx, heightPx } = pixels;
+      if (Math.abs((widthPx * heightMm) / (heightPx * widthMm) - 1) > SHAPE)
+        throw new CoreError(
+          'wrong_shape',
+          ['frames', frames.length, 'file'],
+          say(cliLensText.proportions, { file, widthPx, heightPx, widthMm, heightMm }),
+        );
       frames.push({ name: file, ...taken, grid: lightGrid(pixels, [widthMm, heightMm], CELLS) });
     }
     const { apertures, circle, clearsFrom, problems, specs } = measuredLight(frames, magnification);
@@ -89,7 +99,7 @@ export function lightOfLens(path: string): Promise<number> {
   });
 }
 
-/** Which frames of an evenly lit wall to take with the rig of a setup that comes in as JSON, as a list to fill in with the names of the files. */
+/** Which frames of an evenly lit wall to take with the rig of a setup on the standard input, as a list for `lens light`. */
 export function planOfLens(): Promise<number> {
   return answered(async () => {
     const text = await readStdin();

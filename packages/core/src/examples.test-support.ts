@@ -10,7 +10,6 @@ import type { Rig } from './model/rig';
 import type { SetupSettings } from './model/setup';
 import { FIRST_EXPOSURE } from './setup/defaults';
 import type { PixelValues } from './lensTests/flatFrame';
-import type { SimulatedLight, WallShot } from './lensTests/simulatedWall';
 import type { Plate } from './model/plate';
 import { frontScene, setup } from './setup/fixtures.test-support';
 
@@ -132,21 +131,10 @@ export const NONE: Aberrations = {
   extraGlassMm: 0,
 };
 
-/** An edge that leans 5° from upright, its change spread over about two pixels. */
+/** An edge 5° from upright, blurred over about two pixels. */
 export const slantedEdge: readonly (readonly number[])[] = Array.from({ length: 24 }, (_, y) =>
   Array.from({ length: 24 }, (__, x) => 0.1 + 0.7 / (1 + Math.exp(-2 * (x - 12.3 + Math.tan(Math.PI / 36) * (y - 11.5))))),
 );
-
-/** An invented lens without falloff, and a frame of a wall through it. */
-export const simulatedLight: SimulatedLight = {
-  focalMm: 50,
-  imageCircleMm: 60,
-  lostStops: () => 0,
-  redder: () => 0,
-  bluer: () => 0,
-  axisOffMm: [0, 0],
-};
-export const wallShot: WallShot = { fNumber: 8, riseMm: 0, shiftMm: 0, exposure: 0.5, slope: [0, 0], noise: 0, seed: 1 };
 
 /** The same edge as the pixels of a picture. */
 export const slantedEdgePart: PixelValues = {

@@ -94,7 +94,7 @@ function Trial({ calc }: { readonly calc: Calculator }) {
   const answers = useMemo(() => fieldsOf(calc.output, 'output'), [calc]);
   const [texts, setTexts] = useState(() => remembered.get(calc.name) ?? startTexts(calc, fields));
   const [blurReason, setBlurReason] = useState<string | null>(null);
-  // One that is chosen far down the list is seen from its beginning.
+  // A calculator chosen far down the list is shown from its top.
   useEffect(() => {
     window.scrollTo({ top: 0 });
   }, []);
@@ -205,7 +205,7 @@ interface FieldInputProps {
   readonly onText: (text: string) => void;
 }
 
-/** What a line of a field stands for that is entered line by line; `null` of other fields. */
+/** What one line of a multi-line field holds; `null` for other fields. */
 function linesWords({ kind, perLine }: Field): string | null {
   if (kind === 'rows') return calculatorsText.aLineForEachRow;
   if (kind !== 'points') return null;

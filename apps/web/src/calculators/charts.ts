@@ -83,14 +83,14 @@ export function chartOf(name: string, input: Readonly<Record<string, unknown>>):
   return { ...varied.spec, lines, at };
 }
 
-/** Frequencies of the curve of contrast, cycles per pixel: to the sensor’s limit. */
+/** Frequencies of the contrast curve, up to the sensor’s limit, cycles per pixel. */
 const FREQUENCIES = [...Array(51).keys()].map((i) => i / 100);
 
 const areRows = (value: unknown): value is readonly (readonly number[])[] =>
   Array.isArray(value) &&
   value.every((row) => Array.isArray(row) && row.every((each) => typeof each === 'number' && Number.isFinite(each)));
 
-/** Contrast left by the fineness of detail, read from an edge; `null` where nothing can be read from it. */
+/** The contrast curve of an edge; `null` where the edge cannot be measured. */
 function contrastChart(rows: unknown): ChartSpec | null {
   if (!areRows(rows) || !calculatorNamed('edgeSharpness')?.calculate({ rows }).ok) return null;
   const { mtf50CyPx, mtfAt } = edgeSharpness(rows);

@@ -15,7 +15,7 @@ export interface Field {
   readonly meaning: string;
   /** What an answer of `null` means. */
   readonly nullIs: 'none' | 'infinity';
-  /** How many numbers a line has, where each is a point or a pair of them; 0 otherwise. */
+  /** Numbers on each line of a list of points or lines; 0 for other fields. */
   readonly perLine: number;
   /** The words to choose from; empty where a number is typed. */
   readonly choices: readonly string[];
@@ -126,10 +126,10 @@ function shownNumber(value: number): string {
   return fixedNumber(short, 20, 0);
 }
 
-/** The most characters of an input on a command line that is shown. */
+/** A longer input is shown in short, characters. */
 const SHOWN_INPUT = 400;
 
-/** An input as it is typed at the command line; one of many numbers in short. */
+/** An input as it is typed at the command line; a long one without its lists. */
 export function typedInput(input: Readonly<Record<string, unknown>>): string {
   const whole = JSON.stringify(input);
   if (whole.length <= SHOWN_INPUT) return whole;

@@ -4,7 +4,7 @@ import { edgeSharpness as sharpnessOf } from '../lensTests/edgeSharpness';
 import { calculator } from './calculator';
 import * as q from './quantities';
 
-/** An edge that leans 5°, its change spread over about two pixels. */
+/** An edge 5° from upright, blurred over about two pixels. */
 const EXAMPLE = Array.from({ length: 24 }, (_, y) =>
   Array.from({ length: 24 }, (__, x) => Number((0.1 + 0.7 / (1 + Math.exp(-2 * (x - 12.3 + 0.0875 * (y - 11.5))))).toFixed(3))),
 );

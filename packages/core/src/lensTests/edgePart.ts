@@ -3,7 +3,7 @@ import { CoreError } from '../errors';
 import { edgeSharpness, type EdgeSharpness } from './edgeSharpness';
 import { lightGrid, luminance, type PixelValues } from './flatFrame';
 
-/** Of a part so many pixels may be clipped. */
+/** So large a share of the pixels may be clipped. */
 const CLIPPED = 0.002;
 
 /**

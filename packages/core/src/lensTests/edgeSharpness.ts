@@ -6,34 +6,35 @@ import { CoreError } from '../errors';
 /** Linear intensities, row by row from the top. */
 export type Intensities = readonly (readonly number[])[];
 
-/** What an edge tells of the sharpness across it. */
+/** Sharpness measured across an edge. */
 export interface EdgeSharpness {
-  /** How far the edge leans from upright or level, whichever is nearer, degrees. */
+  /** Slant of the edge from upright or level, whichever is nearer, degrees. */
   readonly edgeDeg: number;
   /** Frequency at which half of the contrast is left, cycles per pixel. */
   readonly mtf50CyPx: number;
-  /** Standard deviation of that by the noise of the intensities, cycles per pixel. */
+  /** One standard deviation of it, from the noise of the intensities, cycles per pixel. */
   readonly mtf50DoubtCyPx: number;
-  /** Contrast left at so many cycles per pixel. */
+  /** Contrast left at a frequency in cycles per pixel, 1 at 0. */
   readonly mtfAt: (cyPx: number) => number;
 }
 
-/** Bins to the pixel along the normal of the edge, and the least rows and columns of a cut-out. */
+/** Bins per pixel along the normal of the edge. */
 const BINS = 4;
-export const LEAST_EDGE_PX = 12;
-/** Near the edge samples may lie so far apart along its normal, px. */
+/** Fewest rows and columns. */
+const LEAST_PX = 12;
+/** Greatest distance between neighbouring samples along the normal, near the edge, px. */
 const WIDEST_GAP = 0.6;
-/** Frequencies are looked at so finely and so far, cycles per pixel. */
+/** Steps in which half of the contrast is searched for, and the last frequency, cycles per pixel. */
 const STEP_CY_PX = 1 / 128;
 const LAST_CY_PX = 1;
-/** The window reaches so many times the length of a wave of half contrast to each side, and not less than so many px. */
+/** The window extends by this many periods of the MTF50 to each side, and at least by this many px. */
 const WINDOW = 5;
 const LEAST_HALF_PX = 8;
-/** Corrections for difference and bin are not carried beyond this, as in ISO 12233. */
+/** The corrections for difference and bin are limited to this factor, as in ISO 12233 (from memory). */
 const MOST_CORRECTION = 10;
 
 const hamming = (offset: number, half: number): number => (Math.abs(offset) > half ? 0 : 0.54 + 0.46 * Math.cos((Math.PI * offset) / half));
-/** Flat over the inner half, so that a blurred edge is not drawn narrower than it is. */
+/** Flat over the inner half, so that a blurred edge does not read sharper than it is. */
 const taper = (offset: number, half: number): number => {
   const share = Math.abs(offset) / half;
   return share >= 1 ? 0 : 0.5 - 0.5 * Math.cos(2 * Math.PI * Math.min(0.5, 1 - share));
@@ -47,19 +48,19 @@ const sinc = (x: number): number => (x === 0 ? 1 : Math.sin(Math.PI * x) / (Math
  * transformed; difference and bin are corrected for. Source: ISO 12233
  * (edge-based spatial frequency response; from memory).
  *
- * @param rows intensities, rows from the top; one edge within 45° of upright or level crosses them
- * @throws CoreError where the rows are unlike, too few, or show no such edge
+ * @param rows intensities, row by row from the top, crossed by one edge within 45° of upright or level
+ * @throws CoreError `too_small`, `not_rectangular`, `no_edge`, `not_slanted`, `too_sharp`
  *
  * @example
  * Math.round(edgeSharpness(slantedEdge).edgeDeg) // => 5
  */
 export function edgeSharpness(rows: Intensities): EdgeSharpness {
   requireCutOut(rows);
-  const upright = steepest(rows) ? rows : transposed(rows);
+  const upright = isUpright(rows) ? rows : transposed(rows);
   const edge = edgeLine(upright);
   const spread = edgeSpread(upright, edge);
   const whole = responseOf(spread, spread.middle);
-  // What lies far from a sharp edge is noise alone.
+  // Far from a sharp edge there is only noise.
   const response = responseOf(spread, Math.min(spread.middle, BINS * Math.max(LEAST_HALF_PX, WINDOW / halfContrast(whole).cyPx)));
   const { cyPx, doubtCyPx } = halfContrast(response);
   return {
@@ -76,8 +77,8 @@ function refuse(code: string, message: string): never {
 
 function requireCutOut(rows: Intensities): void {
   const columns = rows[0]?.length ?? 0;
-  if (rows.length < LEAST_EDGE_PX || columns < LEAST_EDGE_PX)
-    refuse('too_small', say(lensTestsText.edgeTooSmall, { least: LEAST_EDGE_PX, rows: rows.length, columns }));
+  if (rows.length < LEAST_PX || columns < LEAST_PX)
+    refuse('too_small', say(lensTestsText.edgeTooSmall, { least: LEAST_PX, rows: rows.length, columns }));
   const odd = rows.findIndex((row) => row.length !== columns);
   if (odd >= 0) refuse('not_rectangular', say(lensTestsText.edgeNotRectangular, { columns, row: odd + 1, has: rows[odd]?.length ?? 0 }));
 }
@@ -86,16 +87,11 @@ function transposed(rows: Intensities): Intensities {
   return (rows[0] ?? []).map((_, x) => rows.map((row) => row[x] ?? 0));
 }
 
-/** Whether intensities change more from column to column than from row to row. */
-function steepest(rows: Intensities): boolean {
-  let [across, down] = [0, 0];
-  const mean = (values: readonly number[]): number => values.reduce((sum, each) => sum + each, 0) / values.length;
-  // Means of the halves, so that noise does not decide.
-  const columns = transposed(rows).map(mean);
-  const lines = rows.map(mean);
-  for (let i = 1; i < columns.length; i++) across += (columns[i] ?? 0) - (columns[i - 1] ?? 0);
-  for (let i = 1; i < lines.length; i++) down += (lines[i] ?? 0) - (lines[i - 1] ?? 0);
-  return Math.abs(across) >= Math.abs(down);
+/** Whether the edge is nearer upright than level: the left and the right side differ more than top and bottom. */
+function isUpright(rows: Intensities): boolean {
+  const step = (lines: Intensities): number =>
+    Math.abs(mean(lines.slice(0, lines.length / 4).flat()) - mean(lines.slice(-lines.length / 4).flat()));
+  return step(transposed(rows)) >= step(rows);
 }
 
 interface Line {
@@ -104,7 +100,7 @@ interface Line {
   readonly slope: number;
 }
 
-/** The edge as a straight line: the centre of the change in each row, within a window about where it was found before. */
+/** The edge as a straight line through the centre of the change in each row, within a window that follows the line and becomes narrower. */
 function edgeLine(rows: Intensities): Line {
   const columns = rows[0]?.length ?? 0;
   const changes = rows.map((row) => row.slice(2).map((value, x) => (value - (row[x] ?? 0)) / 2));
@@ -131,10 +127,10 @@ function edgeLine(rows: Intensities): Line {
   return line;
 }
 
-/** Line of least squares through the centres of the rows; `null` where most rows have none. */
+/** Line of least squares through the centres of the rows; `null` where too many rows have none. */
 function fittedLine(centres: readonly number[]): Line | null {
   const seen = [...centres.entries()].filter(([, x]) => Number.isFinite(x));
-  if (seen.length < Math.max(LEAST_EDGE_PX, 0.75 * centres.length)) return null;
+  if (seen.length < Math.max(LEAST_PX, 0.75 * centres.length)) return null;
   const [sumY, sumX] = seen.reduce(([a, b], [y, x]) => [a + y, b + x], [0, 0]);
   const [meanY, meanX] = [sumY / seen.length, sumX / seen.length];
   const [top, bottom] = seen.reduce(([a, b], [y, x]) => [a + (y - meanY) * (x - meanX), b + (y - meanY) ** 2], [0, 0]);
@@ -142,7 +138,7 @@ function fittedLine(centres: readonly number[]): Line | null {
   return { at: meanX - slope * meanY, slope };
 }
 
-/** Mean intensities by distance from the edge, a quarter of a pixel each, with their variances. */
+/** Intensities by distance from the edge in quarter pixels, with the variances of their noise. */
 interface EdgeSpread {
   readonly values: readonly number[];
   readonly variances: readonly number[];
@@ -177,7 +173,7 @@ function edgeSpread(rows: Intensities, { at, slope }: Line): EdgeSpread {
   );
   if (wide) refuse('not_slanted', lensTestsText.edgeNotSlanted);
   const values = evened(samples, 2 * middle + 1);
-  // Noise on either side, where the intensity no longer changes.
+  // Noise on either side, in the outer fifths, where the intensity no longer changes.
   const noise = ([from, to]: readonly [number, number]): number => {
     let [sum, n] = [0, 0];
     for (let i = from; i < to; i++) {
@@ -206,13 +202,13 @@ interface Sample {
   readonly value: number;
 }
 
-/** Values at whole numbers from samples beside them, by the cubic through two on each side: the samples of a bin lie seldom in its middle. */
+/** Values at whole numbers, by the cubic through two samples on either side: the mean place of a bin is seldom its middle. */
 function evened(samples: readonly Sample[], length: number): readonly number[] {
   let next = 0;
   return Array.from({ length }, (_, i) => {
     while (next < samples.length && (samples[next]?.at ?? 0) < i) next++;
     const around = samples.slice(Math.max(0, next - 2), next + 2);
-    // Beyond the first or the last sample the value stays.
+    // Before the first sample and after the last the value is theirs.
     if (next === 0 || next === samples.length) return around[next === 0 ? 0 : around.length - 1]?.value ?? 0;
     // Lagrange’s formula.
     return around.reduce(
@@ -240,7 +236,7 @@ function responseOf({ values, variances, middle }: EdgeSpread, half: number): Re
     }
     const size = Math.hypot(re, im);
     const correction = Math.min(MOST_CORRECTION, 1 / Math.abs(sinc((2 * cyPx) / BINS) * sinc(cyPx / BINS)));
-    // Each value of the edge counts in the changes at both its sides; what is square to the phase does not change the size.
+    // A value counts in the differences on both its sides. Noise at right angles to the phase does not change the size.
     const phase = Math.atan2(im, re);
     const counted = (i: number): number => (weights[i] ?? 0) * Math.cos(turn * (i - middle) + phase);
     let variance = 0;

@@ -14,7 +14,7 @@ export interface LightGrid {
 /** A frame of an evenly lit wall, and how it was taken. */
 export interface FlatFrame {
   readonly name: string;
-  /** Marked f-number; `null` where nobody has said it. */
+  /** Marked f-number; `null` where it is not known. */
   readonly fNumber: number | null;
   /** The lens against the back, mm. */
   readonly riseMm: number;
@@ -22,34 +22,34 @@ export interface FlatFrame {
   readonly grid: LightGrid;
 }
 
-/** Light in one cell of a frame. */
+/** The light of one cell. */
 export interface Cell {
-  /** Which frame it is of. */
+  /** Index of its frame. */
   readonly frame: number;
-  /** Place about the lens axis as at infinity, mm right and up in the upright picture. */
+  /** Its place about the lens axis, scaled to infinity, mm right and up in the upright picture. */
   readonly xMm: number;
   readonly yMm: number;
   readonly rgb: readonly [number, number, number];
 }
 
-/** Values of a picture, three to the pixel: red, green and blue, row by row from the top. */
+/** The pixels of a picture as red, green and blue, row by row from the top. */
 export interface PixelValues {
   readonly widthPx: number;
   readonly heightPx: number;
   readonly values: ArrayLike<number>;
-  /** The linear light of each value, 1 is full; `null` where the values are light themselves. */
+  /** The linear light that each value stands for, 1 is full; `null` where the values are linear light already. */
   readonly light: ArrayLike<number> | null;
 }
 
-/** A value this near to full is clipped. */
+/** Light from this share of full on is clipped. */
 const CLIPPED = 0.995;
 
 /**
- * A frame cell by cell: square cells, so many across its longer side.
+ * The light of a frame in square cells.
  *
  * @param picture its pixels
  * @param sizeMm width and height of the frame on the sensor, mm
- * @param cells so many across the longer side
+ * @param cells number of cells along the longer side; fewer where it has fewer pixels
  *
  * @example
  * lightGrid({ widthPx: 2, heightPx: 2, values: new Float32Array(12).fill(0.5), light: null }, [36, 36], 1).rgb // => { 0: 0.5, 1: 0.5, 2: 0.5 }
@@ -60,7 +60,9 @@ export function lightGrid(
   cells: number,
 ): LightGrid {
   const longer = Math.max(widthPx, heightPx);
-  const [columns, rows] = [Math.max(1, Math.round((cells * widthPx) / longer)), Math.max(1, Math.round((cells * heightPx) / longer))];
+  // No cell is smaller than a pixel.
+  const perPx = Math.min(1, cells / longer);
+  const [columns, rows] = [Math.max(1, Math.round(perPx * widthPx)), Math.max(1, Math.round(perPx * heightPx))];
   const sums = new Float64Array(3 * columns * rows);
   const [counts, full] = [new Float64Array(columns * rows), new Float64Array(columns * rows)];
   for (let y = 0; y < heightPx; y++) {
@@ -88,10 +90,10 @@ export function lightGrid(
   };
 }
 
-/** Of a cell so many pixels may be clipped: dust that glints, a hot pixel. */
+/** So large a share of the pixels of a cell may be clipped: a hot pixel, a glint of dust. */
 const CLIPPED_SHARE = 0.002;
 
-/** The cells of frames that are not clipped, each at its place about the lens axis. */
+/** All cells that are not clipped, at their places about the lens axis. */
 export function cellsOf(frames: readonly FlatFrame[], magnification: number): readonly Cell[] {
   return frames.flatMap(({ grid, riseMm, shiftMm }, frame) => {
     const { columns, rows, widthMm, heightMm, rgb, clipped } = grid;

@@ -1,7 +1,7 @@
 import { luminance, type FlatFrame } from './flatFrame';
 import { measuredLight, type LightAtAperture, type LightProblem } from './light';
 import { lostAt } from './radial';
-import type { SimulatedLight } from './simulatedWall';
+import type { SimulatedLight } from './simulatedWall.test-support';
 import { randomLight, wallFrame, wallSeries } from './walls.test-support';
 
 const F_NUMBERS = [4, 8] as const;
@@ -18,7 +18,6 @@ const LENS: SimulatedLight = {
   axisOffMm: [0, 0],
 };
 const kinds = (problems: readonly LightProblem[]): readonly string[] => problems.map(({ kind }) => kind);
-const named = (frames: readonly FlatFrame[], change: (frame: FlatFrame, i: number) => FlatFrame) => frames.map(change);
 
 describe('the light of a lens, on frames of an evenly lit wall', () => {
   test('over 20 invented lenses with noise: circle within 1 %, falloff within 0.05 stop, tint and axis, and the stated uncertainties hold', () => {
@@ -109,19 +108,47 @@ describe('the light of a lens, on frames of an evenly lit wall', () => {
       expect(worst(apertures)).toBeLessThan(0.05);
     });
 
+    test('one frame at a wrong shift is named and left out, and the others are measured without it', () => {
+      const [middle, first, ...rest] = series;
+      if (!middle || !first) throw new Error('no frames');
+      const wrong = { ...first, shiftMm: -first.shiftMm, name: 'wrong' };
+      const { problems, apertures } = measuredLight([middle, wrong, ...rest], 0);
+      expect(problems).toEqual([{ kind: 'odd', fNumber: 4, frames: ['wrong'] }]);
+      expect(worst(apertures)).toBeLessThan(0.05);
+    });
+
+    test('without the centred frame, or with frames that do not overlap, nothing is known against the axis', () => {
+      const far = [45, 135, 225, 315].map((deg, i) => {
+        const [shiftMm, riseMm] = [24 * Math.cos((deg * Math.PI) / 180), 24 * Math.sin((deg * Math.PI) / 180)];
+        return wallFrame(LENS, { riseMm, shiftMm, seed: i + 1 });
+      });
+      const { problems, apertures, specs } = measuredLight(far, 0);
+      expect(problems).toEqual([expect.objectContaining({ kind: 'gap', fNumber: 8, fromMm: 0 })]);
+      expect(apertures).toEqual([]);
+      expect(specs).toBeNull();
+    });
+
+    test('a cell without one of its colours does not spoil the others', () => {
+      const green = series.map((frame): FlatFrame => ({
+        ...frame,
+        grid: { ...frame.grid, rgb: frame.grid.rgb.map((value, i) => (i === 5 ? 0 : value)) },
+      }));
+      expect(worst(measuredLight(green, 0).apertures)).toBeLessThan(0.05);
+    });
+
     test('a subject that is no wall, and frames at wrong shifts', () => {
-      const chart = named(series, (frame) => ({
+      const chart = series.map((frame): FlatFrame => ({
         ...frame,
         grid: { ...frame.grid, rgb: frame.grid.rgb.map((value, i) => (Math.floor(i / 9) % 2 ? value : 0.6 * value)) },
       }));
       expect(kinds(measuredLight(chart, 0).problems)).toEqual(['notFlat', 'notFlat']);
       expect(measuredLight(chart, 0).specs).toBeNull();
-      const swapped = named(series, (frame) => ({ ...frame, shiftMm: -frame.shiftMm }));
+      const swapped = series.map((frame): FlatFrame => ({ ...frame, shiftMm: -frame.shiftMm }));
       expect(kinds(measuredLight(swapped, 0).problems)).toContain('notFlat');
     });
 
     test('frames in the wrong order of apertures', () => {
-      const wrong = named(series, (frame) => ({ ...frame, fNumber: frame.fNumber === 4 ? 8 : 4 }));
+      const wrong = series.map((frame): FlatFrame => ({ ...frame, fNumber: frame.fNumber === 4 ? 8 : 4 }));
       const { problems, specs } = measuredLight(wrong, 0);
       expect(problems).toContainEqual({ kind: 'order', fNumbers: [4, 8] });
       expect(specs).toBeNull();

@@ -3,7 +3,7 @@ import { say } from '@gangway/messages/say';
 import { fixed } from '../words';
 import type { LightProblem } from './light';
 
-/** So many frames are named, and how many more there are. */
+/** So many frames are named; of the rest only their number is given. */
 const NAMED = 4;
 const listed = (names: readonly string[]): string =>
   [...names.slice(0, NAMED), ...(names.length > NAMED ? [`+ ${names.length - NAMED}`] : [])].join(', ');
@@ -24,6 +24,10 @@ export function lightProblem(problem: LightProblem): string {
       return say(lensTestsText.clippedFrames, { names: listed(problem.frames) });
     case 'dark':
       return say(lensTestsText.darkFrames, { names: listed(problem.frames) });
+    case 'odd':
+      return say(lensTestsText.oddFrames, { names: listed(problem.frames), fNumber: problem.fNumber });
+    case 'gap':
+      return say(lensTestsText.gap, { fNumber: problem.fNumber, from: fixed(problem.fromMm, 1), to: fixed(problem.toMm, 1) });
     case 'notFlat':
       return say(lensTestsText.notFlat, { fNumber: problem.fNumber, stops: fixed(problem.scatterStops, 2) });
     case 'order':

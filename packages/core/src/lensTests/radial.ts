@@ -1,6 +1,7 @@
 import { Matrix, solve } from 'ml-matrix';
+import { HUBER, jackknife, robustScatter } from '../robust';
 
-/** A value in stops at a place about the lens axis, in one of several frames. */
+/** How light it is at a place about the lens axis in one of several frames, stops. */
 export interface Sample {
   readonly frame: number;
   readonly xMm: number;
@@ -8,27 +9,26 @@ export interface Sample {
   readonly stops: number;
 }
 
-/** What samples are the sum of: one value for each frame, a slope across the wall, and a loss by image height. */
+/** What samples are made up of: a value for each frame, a slope across the wall, and a loss by image height. */
 export interface Radial {
-  /** Value of each frame in the middle, stops. */
+  /** Value of each frame on the axis, stops. */
   readonly frames: readonly number[];
-  /** How it grows to the right and up, stops per mm. */
+  /** How much lighter it becomes to the right and upward, stops per mm. */
   readonly slope: readonly [right: number, up: number];
-  /** Rising image heights, mm, from 0, and the loss at each, stops; straight between them. */
+  /** Image heights from 0, mm, and the loss at each, stops; it is straight between them. */
   readonly heightsMm: readonly number[];
   readonly lost: readonly number[];
-  /** One standard deviation of each loss, stops: how far it moves as directions are left out in turn. */
+  /** One standard deviation of each loss, stops, by leaving out one direction after the other. */
   readonly doubt: readonly number[];
-  /** How far samples lie off, stops, as a standard deviation that odd ones do not change. */
-  readonly scatterStops: number;
+  /** Standard deviation of the samples of each frame about all this, stops; odd samples do not change it. */
+  readonly scatterStops: readonly number[];
+  /** The stretch of image heights without samples that lies nearest the axis, mm; `null` where there is none. Beyond it nothing is known. */
+  readonly gapMm: readonly [from: number, to: number] | null;
 }
 
 const ROUNDS = 4;
-/** Directions left out in turn to see how far the answer moves. */
+/** Directions that are left out one after the other. */
 const PARTS = 8;
-/** The constant of Huber’s estimator for normal errors. */
-const HUBER = 1.345;
-const NORMAL = 1.4826;
 /** A scatter below this is rounding, stops. */
 const FINEST = 1e-4;
 
@@ -77,10 +77,10 @@ function addTo({ normal, right }: Sums, { unknown, share, stops }: Equation, wei
 }
 
 /**
- * Loss by image height, apart from what differs from frame to frame and from a
- * slope across the wall: least squares, in which odd samples hardly count
- * (Huber’s weights). Its uncertainty is that of the jackknife (Quenouille,
- * Tukey) over directions from the axis.
+ * Loss by image height, separated from how frames differ and from a slope
+ * across the wall, by least squares with Huber’s weights, so that odd samples
+ * hardly count. Its uncertainty is by the jackknife over directions from the
+ * axis.
  *
  * @param samples of one aperture
  * @param frames how many frames they are of
@@ -103,7 +103,7 @@ export function radialFit(samples: readonly Sample[], frames: number, lastMm: nu
   });
   let values: readonly number[] = [];
   let weights = equations.map(() => 1);
-  let scatterStops = 0;
+  let off: readonly number[] = [];
   let parts: readonly Sums[] = [];
   for (let round = 0; round < ROUNDS; round++) {
     parts = Array.from({ length: PARTS }, () => emptySums(size));
@@ -112,12 +112,9 @@ export function radialFit(samples: readonly Sample[], frames: number, lastMm: nu
       if (sums) addTo(sums, each, weights[k] ?? 0);
     });
     values = solved(summed(parts, size), equations.length);
-    const off = equations.map(({ unknown, share, stops }) =>
-      unknown.reduce((rest, i, a) => rest - (share[a] ?? 0) * (values[i] ?? 0), stops),
-    );
-    const sorted = Float64Array.from(off, Math.abs).sort();
-    scatterStops = Math.max(FINEST, NORMAL * (sorted[Math.floor(sorted.length / 2)] ?? 0));
-    weights = off.map((each) => Math.min(1, (HUBER * scatterStops) / Math.max(1e-12, Math.abs(each))));
+    off = equations.map(({ unknown, share, stops }) => unknown.reduce((rest, i, a) => rest - (share[a] ?? 0) * (values[i] ?? 0), stops));
+    const knee = HUBER * Math.max(FINEST, robustScatter(off));
+    weights = off.map((each) => Math.min(1, knee / Math.max(1e-12, Math.abs(each))));
   }
   const lostOf = (found: readonly number[]): readonly number[] => [0, ...found.slice(frames + 2)];
   const without = parts.map((left) =>
@@ -137,7 +134,8 @@ export function radialFit(samples: readonly Sample[], frames: number, lastMm: nu
     heightsMm,
     lost: lostOf(values),
     doubt: heightsMm.map((_, i) => jackknife(without.map((each) => each[i] ?? 0))),
-    scatterStops,
+    scatterStops: Array.from({ length: frames }, (_, frame) => robustScatter(off.filter((__, i) => samples[i]?.frame === frame))),
+    gapMm: gapOf(samples, heightsMm),
   };
 }
 
@@ -150,13 +148,18 @@ function summed(parts: readonly Sums[], size: number): Sums {
   return whole;
 }
 
-/** Standard deviation of a value by those found with one part left out each. */
-function jackknife(values: readonly number[]): number {
-  const mean = values.reduce((sum, each) => sum + each, 0) / values.length;
-  return Math.sqrt(((values.length - 1) / values.length) * values.reduce((sum, each) => sum + (each - mean) ** 2, 0));
+/** The first stretch between knots that has no samples, as far as it goes. */
+function gapOf(samples: readonly Sample[], heightsMm: readonly number[]): Radial['gapMm'] {
+  const steps = heightsMm.length - 1;
+  const isSeen = new Array<boolean>(steps).fill(false);
+  for (const { xMm, yMm } of samples) isSeen[between(heightsMm, Math.hypot(xMm, yMm))[0]] = true;
+  const from = isSeen.indexOf(false);
+  if (from < 0) return null;
+  const to = isSeen.indexOf(true, from);
+  return [heightsMm[from] ?? 0, heightsMm[to < 0 ? steps : to] ?? 0];
 }
 
-/** What a loss by image height says of one height. */
+/** The loss at an image height, stops. */
 export function lostAt({ heightsMm, lost }: Pick<Radial, 'heightsMm' | 'lost'>, heightMm: number): number {
   const [low, share] = between(heightsMm, heightMm);
   return (1 - share) * (lost[low] ?? 0) + share * (lost[low + 1] ?? 0);

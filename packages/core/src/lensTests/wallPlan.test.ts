@@ -53,7 +53,8 @@ describe('a series of frames of an evenly lit wall', () => {
     const { shots, edgeSeen } = planned({ frame: FRAME, mechanism: { kind: 'disc', radiusMm: 20 }, circleMm: 60, fNumbers: [8] });
     expect(shots[0]).toEqual({ fNumber: 8, riseMm: 0, shiftMm: 0 });
     expect(shots).toHaveLength(9);
-    expect(edgeSeen).toBe(8);
+    // In each quarter corners pass the edge from 0 to 67°; straight up and down the long side of the frame stays inside.
+    expect(edgeSeen).toBe(12);
     for (const { riseMm, shiftMm } of shots.slice(1)) {
       const far = Math.hypot(18 + Math.abs(shiftMm), 12 + Math.abs(riseMm));
       expect(far).toBeGreaterThan(31.5);
@@ -61,16 +62,22 @@ describe('a series of frames of an evenly lit wall', () => {
     }
   });
 
-  test('says in how many directions the edge will be seen, and that this is unknown without a circle', () => {
-    const fnumbers = { frame: FRAME, fNumbers: [8] };
-    expect(planned({ ...fnumbers, mechanism: { kind: 'disc', radiusMm: 5 }, circleMm: 60 }).edgeSeen).toBe(0);
-    expect(planned({ ...fnumbers, mechanism: { kind: 'box', riseMm: 12, fallMm: 0, leftMm: 0, rightMm: 0 }, circleMm: 56 })).toMatchObject({
-      edgeSeen: 1,
-      moves: 1,
-    });
-    expect(planned({ ...fnumbers, mechanism: { kind: 'disc', radiusMm: 12 }, circleMm: null }).edgeSeen).toBeNull();
-    expect(wallPlan({ ...fnumbers, mechanism: { kind: 'unknown' }, circleMm: 60 })).toBeNull();
-    expect(planned({ ...fnumbers, mechanism: { kind: 'fixed' }, circleMm: 60 }).shots).toHaveLength(1);
+  test('says whether the circle will be measured, and that this is unknown without a circle', () => {
+    const of = (mechanism: Mechanism, circleMm: number | null) => planned({ frame: FRAME, fNumbers: [8], mechanism, circleMm });
+    expect(of({ kind: 'disc', radiusMm: 5 }, 60)).toMatchObject({ edgeSeen: 0, measuresCircle: false });
+    // Rise alone shows it at the two upper corners, which is not enough.
+    const rising = of({ kind: 'box', riseMm: 12, fallMm: 0, leftMm: 0, rightMm: 0 }, 56);
+    expect(rising).toMatchObject({ moves: 1, measuresCircle: false });
+    expect(rising.edgeSeen).toBeGreaterThan(1);
+    expect(of({ kind: 'disc', radiusMm: 12 }, null)).toMatchObject({ edgeSeen: null, measuresCircle: null });
+    expect(of({ kind: 'fixed' }, 60).shots).toHaveLength(1);
+    expect(wallPlan({ frame: FRAME, fNumbers: [8], mechanism: { kind: 'unknown' }, circleMm: 60 })).toBeNull();
+  });
+
+  test('takes the centred frame alone where its corners are past the edge already', () => {
+    const plan = planned({ frame: FRAME, mechanism: { kind: 'disc', radiusMm: 12 }, circleMm: 30, fNumbers: [8] });
+    expect(plan.shots).toEqual([{ fNumber: 8, riseMm: 0, shiftMm: 0 }]);
+    expect(plan.measuresCircle).toBe(true);
   });
 
   test('tells the circle and the falloff of a lens when it is taken as planned', () => {

@@ -1,8 +1,8 @@
 import { numbersFrom } from '../capture/shots';
 import { lightGrid, type FlatFrame } from './flatFrame';
-import { simulatedWall, type SimulatedLight, type WallShot } from './simulatedWall';
+import { simulatedWall, type SimulatedLight, type WallShot } from './simulatedWall.test-support';
 
-/** An invented lens by chance: cos⁴ of its angle, shading at wide apertures that clears on stopping down, a tint, and an axis a little off. */
+/** A random lens: cos⁴ falloff, vignetting that clears on stopping down, a tint, and an axis slightly off. */
 export function randomLight(seed: number): SimulatedLight {
   const random = numbersFrom(seed);
   const within = (low: number, high: number): number => low + (high - low) * random();
@@ -25,7 +25,7 @@ export function randomLight(seed: number): SimulatedLight {
 const FRAME = { widthMm: 36, heightMm: 24, widthPx: 108, heightPx: 72 };
 export const WALL: WallShot = { fNumber: 8, riseMm: 0, shiftMm: 0, exposure: 0.7, slope: [0, 0], noise: 0.01, seed: 1 };
 
-/** Where the frame goes: the middle, and eight directions so far that its corners leave the circle. */
+/** The centred frame, and eight directions in which its corners leave the circle. */
 export function places(imageCircleMm: number): readonly (readonly [riseMm: number, shiftMm: number])[] {
   const far = imageCircleMm / 2 - 13;
   return [
@@ -49,7 +49,7 @@ export function wallFrame(lens: SimulatedLight, shot: Partial<WallShot>): FlatFr
   };
 }
 
-/** A whole series, the wall a little uneven, no two frames exposed quite alike. */
+/** A whole series, on a slightly uneven wall, with exposures that differ. */
 export function wallSeries(lens: SimulatedLight, fNumbers: readonly number[], seed: number): readonly FlatFrame[] {
   const random = numbersFrom(seed);
   const slope = [0.008 * (random() - 0.5), 0.008 * (random() - 0.5)] as const;

@@ -16,9 +16,9 @@ export interface HeightByMove {
   readonly cameraHeightM: number;
   /** One standard deviation, m; `null` where that of the level is unknown. */
   readonly doubtM: number | null;
-  /** What of it comes from the matches and the distance apart alone, m. */
+  /** The part of it that comes from the matches and the distance apart, m. */
   readonly measuredDoubtM: number;
-  /** Whether both fit together only if one of them was zoomed or cropped, or what they show is no upright front: then the height cannot be trusted. */
+  /** Whether the two fit only if one was zoomed or cropped, or if the front is not upright: then the height cannot be trusted. */
   readonly strained: boolean;
   /** How many of the matches it rests on. */
   readonly used: number;
@@ -34,18 +34,22 @@ const DIAGONAL_MM = Math.hypot(36, 24);
 const MATCHES_LEAST = 12;
 /** A height that is not known to a third of itself is none. */
 const KNOWN_TO = 1 / 3;
-/** What is solved for, and how far each may be off nothing, one standard deviation: where the second camera stands, m, how it is turned from the first, degrees, how the front leans back and turns from its outline, degrees, and how much larger the second camera draws, a share. An outline may turn a front by several degrees. One lens draws alike but for its focusing (from memory: 0.3 % from 3 m to infinity). */
+/**
+ * What is solved for, and within what each is held, one standard deviation: the place of the second camera, m; its turn from the first, degrees;
+ * lean and turn of the front from its outline, degrees; and how much larger the second camera draws, a share. A front may be outlined several degrees
+ * off its true direction. Focusing changes the scale of a phone’s lens by 0.3 % from 3 m to infinity (from memory).
+ */
 const heldWithin = (leansDeg: number): readonly (number | null)[] => [null, null, null, null, null, null, leansDeg, 10, 0.003];
 const [LEANS, TURNS, LARGER] = [6, 7, 8] as const;
-/** A front is upright to this, as it was built (from memory); and where nobody knows how well the level is known, to that as the photograph has it, degrees. */
+/** Fronts are built upright to the first (from memory); the second is assumed of a level whose uncertainty is unknown, degrees. */
 const [BUILT_DEG, LEVEL_DEG] = [0.3, 1] as const;
 /** A value that still ends this many of its standard deviations off was otherwise. */
 const STRAINED = 2;
 
 /**
  * The height of the camera above the foot of an outlined front, from a second photograph of that front
- * taken a measured distance away. Two pictures of one plane tell where both cameras stand before it, and how it leans and turns, but for the scale,
- * which the distance between them gives. Source: Hartley and Zisserman, “Multiple View Geometry”, 2004, 10.2 and 13.1; solved by `robustFit`. Throws as `outlinedFront`.
+ * taken a measured distance away. Two pictures of a plane tell where both cameras are and how the plane leans and turns, all but the scale;
+ * the distance between the cameras gives that. Source: Hartley and Zisserman, “Multiple View Geometry”, 2004, 10.2 and 13.1; solved by `robustFit`. Throws as `outlinedFront`.
  *
  * @param plate the first photograph
  * @param known what follows of it
@@ -61,7 +65,8 @@ export function heightByMove(
   { photograph: { apart, matches, widthPx, heightPx, equivalentMm }, projection: other }: KnownOther,
   doubt: PlateDoubt | null,
 ): HeightByMoveResult {
-  if (apart === null || apart.byM === null) return { missing: 'apart' };
+  const byM = apart?.byM ?? null;
+  if (apart === null || byM === null) return { missing: 'apart' };
   if (projection === null || level === null) return { missing: 'level' };
   if (other === null || equivalentMm === null) return { missing: 'focal' };
   if (matches === null) return { missing: 'comparison' };
@@ -81,12 +86,12 @@ export function heightByMove(
   if (!fit || used < MATCHES_LEAST) return { missing: 'matches' };
   const heightBy = ({ leftFootPx, rightFootPx }: typeof outline, as: PlateLevel, values = fit.values): number => {
     const feet = [leftFootPx, rightFootPx].map((pixel) => onFront(front, values, rayOf(pixel)));
-    return (heightAbove(level, as, feet) * (apart.byM ?? NaN)) / Math.hypot(...values.slice(0, 3));
+    return (heightAbove(level, as, feet) * byM) / Math.hypot(...values.slice(0, 3));
   };
   const cameraHeightM = heightBy(outline, level);
   const matchedM = doubtBy(fit, (values) => heightBy(outline, level, values));
   if (!(matchedM < KNOWN_TO * cameraHeightM)) return { missing: 'move' };
-  const measuredDoubtM = Math.hypot(matchedM, (cameraHeightM * apart.doubtM) / apart.byM);
+  const measuredDoubtM = Math.hypot(matchedM, (cameraHeightM * apart.doubtM) / byM);
   const isOff = (i: number): boolean => Math.abs(fit.values[i] ?? 0) > STRAINED * (held[i] ?? Infinity);
   return {
     found: {

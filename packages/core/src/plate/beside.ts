@@ -5,6 +5,7 @@ import { anglesOf, cameraAxes, turnedToWorld, type CameraAxes } from '../space/p
 import { length, scaled, type Vec3 } from '../space/vector';
 import { directionOf, type PlateProjection } from './pixel';
 import type { HeldPlate, Turned } from './throughRig';
+import { median } from '../robust';
 
 /** How another photograph from the same place was held. */
 export interface TurnedBeside {
@@ -87,5 +88,3 @@ const offBy = (pairs: readonly DirectionPair[], axes: CameraAxes): readonly numb
     // Of small angles the chord tells more than the cosine.
     return 2 * Math.asin(Math.min(1, Math.hypot(world[0] - x, world[1] - y, world[2] - z) / 2));
   });
-
-const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;

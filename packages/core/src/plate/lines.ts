@@ -4,6 +4,7 @@ import { cameraAxes, turnedToCamera } from '../space/pose';
 import { length, scaled, type Vec3 } from '../space/vector';
 import { normalOf, type PlateLevel, type PlateLine } from './level';
 import { directionOf, type FlatPlate } from './pixel';
+import { jackknife } from '../robust';
 
 /** A line’s direction is known to this many px over its length, and never better than this angle: no lens draws quite straight. */
 const [ENDS_PX, NEVER_BETTER] = [0.8, radians(0.1)] as const;
@@ -75,7 +76,5 @@ const NEVER_SURER_DEG = 0.03;
 export function scatter(values: readonly (number | null)[]): number | null {
   const known = values.filter((value) => value !== null);
   if (known.length < values.length) return null;
-  const mean = known.reduce((sum, value) => sum + value, 0) / known.length;
-  const squares = known.reduce((sum, value) => sum + (value - mean) ** 2, 0);
-  return Math.hypot(NEVER_SURER_DEG, Math.sqrt((squares * (known.length - 1)) / known.length));
+  return Math.hypot(NEVER_SURER_DEG, jackknife(known));
 }

@@ -1,4 +1,5 @@
 import { EigenvalueDecomposition, inverse, Matrix, solve } from 'ml-matrix';
+import { HUBER, robustScatter } from '../robust';
 import type { OnBack } from './throughRig';
 
 /** What is solved for. */
@@ -22,10 +23,6 @@ export interface Fit {
 }
 
 const ROUNDS = 60;
-/** A point this many standard deviations off counts less and less; the constant of Huber’s estimator for normal errors. */
-const HUBER = 1.345;
-/** A median deviation times this is a standard deviation of normal errors. */
-const NORMAL = 1.4826;
 /** Points are not found better than this in a frame, mm. */
 const FINEST_MM = 0.0005;
 const STEP = 1e-4;
@@ -90,8 +87,7 @@ function isFixed(normal: Matrix): boolean {
 
 /** How far points lie off, as a standard deviation in one direction that wrong matches do not change. */
 function spreadOf(missed: readonly OnBack[]): number {
-  const sorted = missed.flatMap(([x, y]) => [Math.abs(x), Math.abs(y)]).sort((a, b) => a - b);
-  return Math.max(FINEST_MM, NORMAL * (sorted[Math.floor(sorted.length / 2)] ?? 0));
+  return Math.max(FINEST_MM, robustScatter(missed.flat()));
 }
 
 const weightOf = (offMm: number, sigmaMm: number): number => Math.min(1, (HUBER * sigmaMm * Math.SQRT2) / Math.max(offMm, 1e-12));

@@ -59,10 +59,10 @@ describe('what is allowed to the slides', () => {
   });
 
   test('a subject larger than the frame, or partly behind the camera, allows nothing but where the frame is let go', () => {
-    const at = (distanceM: number, widthM: number, asideM = 0): SetupSettings => {
+    const at = (distanceM: number, widthM: number): SetupSettings => {
       const scene = frontScene(distanceM, 1.6);
       return setup({
-        scene: { ...scene, asideM, subject: { kind: 'front', widthM, heightM: 4, depthM: 0, storeys: 2, bays: 2, turnDeg: 0 } },
+        scene: { ...scene, subject: { kind: 'front', widthM, heightM: 4, depthM: 0, storeys: 2, bays: 2, turnDeg: 0 } },
       });
     };
     const region = (settings: SetupSettings, without: ReadonlySet<string>) =>

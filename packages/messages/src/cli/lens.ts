@@ -3,9 +3,11 @@ import { catalogue } from '../catalogue';
 export const cliLensText = catalogue({
   lens: 'measure a lens on photographs',
   edge: 'sharpness across a slanted edge in a part of a photograph',
+  proportions:
+    '{file} is {widthPx} × {heightPx} px, which is not the shape of a frame of {widthMm} × {heightMm} mm. Give the size as the frame was held.',
   light: 'falloff, image circle and colour cast from frames of an evenly lit wall',
   plan: 'which frames of an evenly lit wall to take with the rig of a setup (stdin), as a list for “lens light”',
-  travelUnknown: 'How far the slides of this rig go is unknown. Enter it in the kit, with the lens, the adapter or the camera.',
+  travelUnknown: 'How far this rig shifts is unknown. Enter it in the kit, with the lens, the adapter or the camera.',
   part: 'part of the photograph around one edge: px from the left, from the top, wide, high',
   pixel: 'size of a pixel on the sensor, µm, for line pairs per mm',
   fourNeeded: '{name} must be four whole numbers with commas between them; you entered “{value}”.',

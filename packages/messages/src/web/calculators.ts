@@ -22,7 +22,7 @@ export const calculatorsText = catalogue({
   rig: 'Rig',
   measuringOnSite: 'Measuring on site',
   lensTests: 'Lens tests',
-  contrastAgainstFineness: 'Contrast by fineness of detail, to the sensor’s limit of half a cycle per pixel',
+  contrastAgainstFineness: 'Contrast left at each level of detail, up to the sensor’s limit of 0.5 cycles per pixel',
   calculators: 'Calculators',
   resetToExample: 'Reset to example',
   input: 'Input',

@@ -13,7 +13,7 @@ export interface SimulatedLight {
   /** How much redder and bluer the light becomes at an image height, stops against green. */
   readonly redder: (heightMm: number) => number;
   readonly bluer: (heightMm: number) => number;
-  /** Where the lens axis really is when the scales say zero, mm right and up. */
+  /** Where the lens axis really is when the scales read zero, mm right and up. */
   readonly axisOffMm: readonly [number, number];
 }
 
@@ -24,9 +24,9 @@ export interface WallShot {
   readonly shiftMm: number;
   /** Light in the middle of the circle; 1 fills a pixel. */
   readonly exposure: number;
-  /** How the wall grows lighter to the right and up, stops per mm of the picture. */
+  /** How much lighter the wall becomes to the right and upward, stops per mm of the picture. */
   readonly slope: readonly [number, number];
-  /** How far every pixel is off by itself, as a share of its light: noise and the texture of the wall. */
+  /** Noise and texture of the wall, one standard deviation as a share of the light. */
   readonly noise: number;
   readonly seed: number;
 }
@@ -45,9 +45,6 @@ export interface WallFrame {
  * @param lens the invented lens
  * @param shot aperture, movements, exposure and how even the wall is
  * @param frame size of the frame in mm and pixels
- *
- * @example
- * simulatedWall(simulatedLight, wallShot, { widthMm: 36, heightMm: 24, widthPx: 3, heightPx: 2 }).values.length // => 18
  */
 export function simulatedWall(lens: SimulatedLight, shot: WallShot, frame: WallFrame): PixelValues {
   const { widthMm, heightMm, widthPx, heightPx } = frame;
@@ -61,7 +58,7 @@ export function simulatedWall(lens: SimulatedLight, shot: WallShot, frame: WallF
   };
   for (let y = 0; y < heightPx; y++) {
     for (let x = 0; x < widthPx; x++) {
-      // Where it falls about the axis that the scales tell, and about the one that there is.
+      // Its place about the axis by the scales, and about the true one.
       const across = ((x + 0.5) / widthPx - 0.5) * widthMm + shot.shiftMm;
       const up = (0.5 - (y + 0.5) / heightPx) * heightMm + shot.riseMm;
       const [realX, realY] = [across - lens.axisOffMm[0], up - lens.axisOffMm[1]];
