@@ -2,10 +2,12 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { DEMO_JOB_NAME, DEMO_SETUPS } from '../packages/contract/src/demo';
 import { DEMO_ITEMS, DEMO_RIGS } from '../packages/contract/src/demoKit';
+import { demoFrameName, demoLensTest } from '../packages/contract/src/demoLensTest';
 import { demoPlates } from '../packages/contract/src/demoPlates';
 import { CALCULATORS } from '../packages/core/src/calculators/registry';
 import { expect, follow, test } from './gangway';
 
+const DEMO_TEST = demoLensTest();
 const DEMO_PLATES = demoPlates(JSON.parse(readFileSync('apps/server/demo/plates.json', 'utf8')));
 
 /** What the photographer has typed, or what is the same in every language. */
@@ -15,6 +17,8 @@ const TYPED = [
   ...DEMO_ITEMS.flatMap(({ name, specs }) => [name, ...Object.values(specs).filter((value) => typeof value === 'string')]),
   ...DEMO_RIGS.map(({ name }) => name),
   ...DEMO_PLATES.map(({ name }) => name),
+  DEMO_TEST.settings.name,
+  ...DEMO_TEST.settings.shots.map((_, place) => demoFrameName(place)),
   ...DEMO_PLATES.flatMap(({ file, taken }) => (taken === null ? [file] : [file, taken])),
 ];
 /** Units, formats and names of things that no language translates. */
@@ -137,10 +141,16 @@ test('in the pseudo-language the lists and the kit are whole', async ({ page, ga
   await page.goto(`${gangway.url}/jobs?language=pseudo`);
   await expect(page.getByText(DEMO_JOB_NAME).first()).toBeVisible();
   await expectWhole(page, 'jobs');
-  for (const path of ['/kit/rigs', '/kit/items/lens', '/kit/items/body', '/kit/compare', '/kit/import']) {
+  for (const path of ['/kit/rigs', '/kit/items/lens', '/kit/items/body', '/kit/compare', '/kit/import', '/kit/tests']) {
     await follow(page, path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await expectWhole(page, path);
+  }
+  for (const part of ['plan', 'frames', 'results']) {
+    await follow(page, `/kit/tests/${DEMO_TEST.id}?part=${part}`);
+    // Each part has a table once what it shows is there.
+    await expect(page.getByRole('table').first()).toBeVisible({ timeout: 30_000 });
+    await expectWhole(page, `the ${part} of a lens test`);
   }
   await follow(page, '/kit/rigs');
   await page.getByRole('link', { name: DEMO_RIGS[1]?.name ?? '' }).click();

@@ -196,7 +196,16 @@ const VIEWS = [
   },
   { file: 'rig', size: DESK, theme: 'light', go: kit(`rigs/${FIELD_RIG}`) },
   { file: 'shift-card', size: { width: 1280, height: 1010 }, theme: 'light', go: kit(`rigs/${SMALL_RIG}/card`) },
-  { file: 'kit-lenses', size: DESK, theme: 'dark', go: kit('items/lens') },
+  {
+    file: 'lens-test',
+    size: DESK,
+    theme: 'dark',
+    go: async (page) => {
+      await kit('tests')(page);
+      await page.getByRole('link', { name: /90 mm field wide/ }).click();
+      await page.getByRole('region', { name: 'Conclusions' }).waitFor({ timeout: 60_000 });
+    },
+  },
   { file: 'compare', size: DESK, theme: 'light', go: kit(`compare?rig=${SMALL_RIG}&rig=${FIELD_RIG}`) },
   {
     file: 'calculators',

@@ -6,7 +6,7 @@ import sharp from 'sharp';
 import { encodedOf } from '@gangway/core/assembly/refine';
 import { diffractionLimit, drawnEdge, trueMtf50 } from '@gangway/core/lensTests/edges.test-support';
 import type { PixelValues } from '@gangway/core/lensTests/flatFrame';
-import { simulatedWall } from '@gangway/core/lensTests/simulatedWall.test-support';
+import { simulatedWall } from '@gangway/core/lensTests/simulatedWall';
 import { places, randomLight, WALL } from '@gangway/core/lensTests/walls.test-support';
 
 const gangway = (...args: readonly string[]) =>

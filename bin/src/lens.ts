@@ -5,7 +5,7 @@ import { issueSentence } from '@gangway/core/calculators/issues';
 import { CoreError } from '@gangway/core/errors';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { edgeInPart } from '@gangway/core/lensTests/edgePart';
-import { lightGrid, type FlatFrame } from '@gangway/core/lensTests/flatFrame';
+import { isShapeOf, lightGrid, WALL_CELLS, type FlatFrame } from '@gangway/core/lensTests/flatFrame';
 import { measuredLight } from '@gangway/core/lensTests/light';
 import { wallApertures, wallPlan } from '@gangway/core/lensTests/wallPlan';
 import { lightProblem } from '@gangway/core/lensTests/problems';
@@ -40,12 +40,6 @@ export function edgeOfLens(path: string, { part, pixelUm }: EdgeOptions): Promis
   });
 }
 
-/** Cells across the longer side of a frame. */
-const CELLS = 60;
-
-/** A file may differ from the shape of its frame by this share: some cameras leave out a few columns. */
-const SHAPE = 0.02;
-
 /** The series that a file lists. */
 async function seriesIn(path: string): Promise<WallSeries> {
   const text = (await bytesOf(path)).toString('utf8');
@@ -70,13 +64,13 @@ export function lightOfLens(path: string): Promise<number> {
     for (const { file, ...taken } of listed) {
       const pixels = await pixelValues(await bytesOf(resolve(dirname(path), file)));
       const { widthPx, heightPx } = pixels;
-      if (Math.abs((widthPx * heightMm) / (heightPx * widthMm) - 1) > SHAPE)
+      if (!isShapeOf(pixels, { widthMm, heightMm }))
         throw new CoreError(
           'wrong_shape',
           ['frames', frames.length, 'file'],
           say(cliLensText.proportions, { file, widthPx, heightPx, widthMm, heightMm }),
         );
-      frames.push({ name: file, ...taken, grid: lightGrid(pixels, [widthMm, heightMm], CELLS) });
+      frames.push({ name: file, ...taken, grid: lightGrid(pixels, [widthMm, heightMm], WALL_CELLS) });
     }
     const { apertures, circle, clearsFrom, problems, specs } = measuredLight(frames, magnification);
     return {

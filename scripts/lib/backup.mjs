@@ -32,11 +32,43 @@ const VERSION = 1;
 /** While this is held no file leaves the store (the same number stands in the server’s ownedFiles.ts). */
 const STORE_LOCK = 7126833;
 /** What is counted, so that a restored database can be compared. */
-const COUNTED = ['jobs', 'setups', 'shots', 'attachments', 'kit_items', 'kit_rigs', 'card_templates', 'frame_sets', 'frames', 'assemblies'];
-/** The files that rows own. */
-const OWNED = `select store_key as key from attachments union select store_key from frames
-  union select store_key from assemblies where state = 'done' and store_key is not null
-  union select regexp_replace(store_key, 'picture\\.\\w+$', 'picture.json') from assemblies where state = 'done' and store_key is not null`;
+const COUNTED = [
+  'jobs',
+  'setups',
+  'shots',
+  'attachments',
+  'kit_items',
+  'kit_rigs',
+  'card_templates',
+  'frame_sets',
+  'frames',
+  'assemblies',
+  'lens_tests',
+  'lens_test_frames',
+];
+/** The files that rows own, by the table of the rows. */
+const OWNED = {
+  attachments: ['select store_key as key from attachments'],
+  frames: ['select store_key as key from frames'],
+  assemblies: [
+    "select store_key as key from assemblies where state = 'done' and store_key is not null",
+    "select regexp_replace(store_key, 'picture\\.\\w+$', 'picture.json') as key from assemblies where state = 'done' and store_key is not null",
+  ],
+  lens_test_frames: ['select store_key as key from lens_test_frames'],
+};
+
+/** Those of some tables that a database has: one from before a migration lacks what came with it. */
+async function present(client, tables) {
+  const { rows } = await client.query('select name from unnest($1::text[]) as name where to_regclass(name) is not null', [tables]);
+  return rows.map(({ name }) => name);
+}
+
+/** The keys of all files that rows own. */
+async function ownedKeys(client) {
+  const tables = await present(client, Object.keys(OWNED));
+  const { rows } = await client.query(tables.flatMap((table) => OWNED[table]).join(' union '));
+  return rows.map(({ key }) => key).sort();
+}
 
 /** Runs a part with the database of a data folder: the one that is running, or one started for it. */
 async function withDatabase(folder, part) {
@@ -80,7 +112,8 @@ async function clientOf(env) {
 
 async function countsOf(client) {
   const counts = {};
-  for (const table of COUNTED) counts[table] = Number((await client.query(`select count(*) as n from ${table}`)).rows[0].n);
+  for (const table of await present(client, COUNTED))
+    counts[table] = Number((await client.query(`select count(*) as n from ${table}`)).rows[0].n);
   return counts;
 }
 
@@ -156,7 +189,7 @@ export async function backUp(folder, to, { zipped = true, store = join(folder, '
       await client.query(`select pg_advisory_lock(${STORE_LOCK})`);
       await client.query('begin isolation level repeatable read read only');
       const snapshot = (await client.query('select pg_export_snapshot() as id')).rows[0].id;
-      const keys = store === null ? [] : (await client.query(OWNED)).rows.map(({ key }) => key).sort();
+      const keys = store === null ? [] : await ownedKeys(client);
       const counts = await countsOf(client);
       const sql = join(work, 'database.sql');
       const options = ['--no-owner', '--no-privileges', '--exclude-schema=pgboss', `--snapshot=${snapshot}`, `--file=${sql}`];
@@ -280,7 +313,7 @@ async function compared(env, manifest) {
       if (counts[table] !== n) throw new Trouble(`The backup should have ${n} ${table.replaceAll('_', ' ')} and has ${counts[table]}.`);
     if (manifest.storeElsewhere) return;
     const there = new Set([...manifest.files.map(({ path }) => path), ...manifest.missing]);
-    const lost = (await client.query(OWNED)).rows.map(({ key }) => `store/${key}`).filter((path) => !there.has(path));
+    const lost = (await ownedKeys(client)).map((key) => `store/${key}`).filter((path) => !there.has(path));
     if (lost.length > 0) throw new Trouble(`The backup lacks ${lost.length} files that its rows name, ${lost[0]} for one.`);
   } finally {
     await client.end();

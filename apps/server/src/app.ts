@@ -18,6 +18,7 @@ import { kitRoutes } from './kit';
 import { isHeavy } from './lane/heavy';
 import type { Lane } from './lane/lane';
 import { archiveUpload, archiveRoutes } from './log/archive';
+import { lensTestRoutes, lensTestUpload } from './lensTests/routes';
 import { attachmentUpload, logRoutes } from './log/routes';
 import { pages, strictHeaders } from './page';
 import { plateRoutes } from './plate/routes';
@@ -62,7 +63,7 @@ export function createApi({ db, proof, space, ending, backup, lane, print = prin
     api.use((req, res, next) => {
       isHeavy(db, req).then((heavy) => (heavy ? lane.take(req, res, next) : next()), next);
     });
-  if (proof) api.use(frameUpload(db, proof), attachmentUpload(db, proof), archiveUpload(db, proof));
+  if (proof) api.use(frameUpload(db, proof), lensTestUpload({ db, ...proof }), attachmentUpload(db, proof), archiveUpload(db, proof));
   api.use(jsonOnly);
   api.use((_req, res, next) => {
     // Asked for every time, and not sent again while it is the same (RFC 9110, ETag and If-None-Match).
@@ -87,6 +88,7 @@ export function createApi({ db, proof, space, ending, backup, lane, print = prin
       logRoutes(db, proof),
       plateRoutes(db, proof),
       takenRoutes({ db, ...proof }),
+      lensTestRoutes({ db, ...proof }),
       archiveRoutes(db, proof),
       purgeRoutes(db, proof.store),
     );

@@ -21,6 +21,7 @@ import { isFolder, openStore } from './proof/store/openStore';
 import { sweepLoose } from './proof/store/ownedFiles';
 import { purgeOld } from './purge';
 import { seed, type Seeding } from './seed';
+import { seedLensTest } from './seedLensTest';
 import { seedPlates } from './seedPlates';
 
 // Reads DATABASE_URL, PORT (0 for any), GANGWAY_SEED, GANGWAY_STORE (a folder or
@@ -73,6 +74,10 @@ if (demo === 'seeded')
     logger.warn({ err: error }, 'The photographs of the demo job could not be stored.'),
   );
 const own = await ownScratch(scratch);
+if (demo === 'seeded')
+  await seedLensTest(connection.db, store, own).catch((error: unknown) =>
+    logger.warn({ err: error }, 'The lens test of the demo could not be stored.'),
+  );
 const proof = { store, boss, scratch: own, quotaBytes: quotaGb === null ? null : quotaGb * 1e9 };
 await swept();
 const { GANGWAY_DATA: data } = process.env;

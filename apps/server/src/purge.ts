@@ -2,7 +2,7 @@ import { purgeText } from '@gangway/messages/server/purge';
 import { and, eq, inArray, isNotNull, lt, notInArray, or, sql, type SQL } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Db, DbOrTx } from './db/connect';
-import { assemblies, attachments, frames, frameSets, jobs, setups, shots } from './db/schema';
+import { assemblies, attachments, frames, frameSets, jobs, lensTestFrames, lensTests, setups, shots } from './db/schema';
 import { HttpError, idParam, notThere } from './httpError';
 import { nextLogVersion, noteAttachments, noteRemoved } from './log/logPage';
 import { isPlannedOn } from './plate/plannedOn';
@@ -88,9 +88,29 @@ async function purge(db: Db, store: Store, which: { readonly jobs: SQL | undefin
   return count;
 }
 
+/** Deletes lens tests for good that were deleted long ago; answers how many. */
+async function purgeLensTests(db: Db, store: Store): Promise<number> {
+  const { keys, count } = await db.transaction(async (tx) => {
+    const going = await tx.select({ id: lensTests.id }).from(lensTests).where(lt(lensTests.deletedAt, KEPT)).for('update');
+    const ids = going.map(({ id }) => id);
+    if (ids.length === 0) return { keys: [], count: 0 };
+    const loose = await tx.select({ key: lensTestFrames.storeKey }).from(lensTestFrames).where(inArray(lensTestFrames.testId, ids));
+    await loosen(
+      tx,
+      loose.map(({ key }) => key),
+    );
+    await tx.delete(lensTests).where(inArray(lensTests.id, ids));
+    return { keys: loose.map(({ key }) => key), count: ids.length };
+  });
+  await removeLoose(db, store, keys);
+  return count;
+}
+
 /** Deletes for good what was deleted more than thirty days ago. */
-export const purgeOld = (db: Db, store: Store): Promise<number> =>
-  purge(db, store, { jobs: lt(jobs.deletedAt, KEPT), setups: lt(setups.deletedAt, KEPT) });
+export async function purgeOld(db: Db, store: Store): Promise<number> {
+  const inJobs = await purge(db, store, { jobs: lt(jobs.deletedAt, KEPT), setups: lt(setups.deletedAt, KEPT) });
+  return inJobs + (await purgeLensTests(db, store));
+}
 
 /** Deletion for good, of what was deleted already. */
 export function purgeRoutes(db: Db, store: Store): Router {

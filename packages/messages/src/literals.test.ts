@@ -8,7 +8,7 @@ const FOLDERS = ['packages/core/src', 'packages/contract/src', 'apps/web/src', '
 /** Files whose text is not spoken by Gangway, and why. */
 const NOT_SPOKEN = [
   // Content of the demo job, as a photographer would have typed it.
-  /contract\/src\/demo(Kit)?\.ts$/u,
+  /contract\/src\/demo(Kit|LensTest)?\.ts$/u,
   // Errors and log lines of the server's start, read by whoever runs it.
   /server\/src\/(db\/|main\.ts|seed\.ts|proof\/store\/)/u,
   // Programs for the graphics card.

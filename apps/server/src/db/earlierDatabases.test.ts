@@ -2,6 +2,7 @@ import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { DEMO_SETUPS } from '@gangway/contract/demo';
+import { demoPlates } from '@gangway/contract/demoPlates';
 import { jobSchema, jobSummarySchema } from '@gangway/contract/job';
 import { kitSchema } from '@gangway/contract/kit';
 import { openedSettings } from '@gangway/contract/storedSetup';
@@ -24,6 +25,7 @@ jest.setTimeout(60_000);
 
 const FIXTURES = resolve('apps/server/src/db/earlier');
 const ENDING = '.sql.gz';
+const PLATES: unknown = JSON.parse(readFileSync(resolve('apps/server/demo/plates.json'), 'utf8'));
 const TAGS = readdirSync(FIXTURES)
   .filter((name) => name.endsWith(ENDING))
   .map((name) => name.slice(0, -ENDING.length))
@@ -68,7 +70,7 @@ test.each(TAGS)('what was there at %s opens: jobs, setups, kit', async (tag) => 
       expect(jobs.map((job) => job.name)).toEqual(['Larkmoor Ropeworks']);
       const job = jobSchema.parse((await api.get(`/api/jobs/${jobs[0]?.id}`).expect(200)).body);
       expect(job.setups.length).toBeGreaterThan(1);
-      const presentNames = DEMO_SETUPS.map((setup) => setup.name);
+      const presentNames = [...DEMO_SETUPS, ...demoPlates(PLATES)].map((setup) => setup.name);
       for (const { name: called, settings } of job.setups) {
         expect(presentNames).toContain(called);
         // It can be worked with: everything that a check needs is there.

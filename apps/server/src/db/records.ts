@@ -1,7 +1,8 @@
 import type { CardTemplate } from '@gangway/contract/card';
 import { ITEM_RECORD } from '@gangway/contract/record/itemRecord';
 import { SHOT_RECORD } from '@gangway/contract/record/shotRecord';
-import { RIG_RECORD, TEMPLATE_RECORD } from '@gangway/contract/record/records';
+import type { LensTestSettings } from '@gangway/contract/lensTest';
+import { LENS_TEST_RECORD, RIG_RECORD, TEMPLATE_RECORD } from '@gangway/contract/record/records';
 import { SETUP_RECORD } from '@gangway/contract/record/setupRecord';
 import { newerVersion, presentVersion, upgraded, type VersionedRecord } from '@gangway/contract/record/versions';
 import type { StoredSettings } from '@gangway/contract/storedSetup';
@@ -10,7 +11,7 @@ import type { ShotValues } from '@gangway/core/log/shotFields';
 import type { RigPlan } from '@gangway/core/rig/parts';
 import { max } from 'drizzle-orm';
 import type { Db } from './connect';
-import { cardTemplates, kitItems, kitRigs, setups, shots } from './schema';
+import { cardTemplates, kitItems, kitRigs, lensTests, setups, shots } from './schema';
 
 // What a row holds is of the version that it was written in. It is brought to
 // the present one when it is read, and written in the present one. Rows are
@@ -52,15 +53,22 @@ export function templateIn({ card, schemaVersion }: Versioned & { readonly card:
   return upgraded(TEMPLATE_RECORD, card, schemaVersion) as CardTemplate['card'];
 }
 
+export const lensTestColumns = (settings: LensTestSettings) => ({ settings, schemaVersion: presentVersion(LENS_TEST_RECORD) });
+
+export function lensTestIn({ settings, schemaVersion }: Versioned & { readonly settings: unknown }): LensTestSettings {
+  return upgraded(LENS_TEST_RECORD, settings, schemaVersion) as LensTestSettings;
+}
+
 const TABLES: readonly (readonly [
   VersionedRecord,
-  typeof setups | typeof kitItems | typeof kitRigs | typeof shots | typeof cardTemplates,
+  typeof setups | typeof kitItems | typeof kitRigs | typeof shots | typeof cardTemplates | typeof lensTests,
 ])[] = [
   [SETUP_RECORD, setups],
   [ITEM_RECORD, kitItems],
   [RIG_RECORD, kitRigs],
   [SHOT_RECORD, shots],
   [TEMPLATE_RECORD, cardTemplates],
+  [LENS_TEST_RECORD, lensTests],
 ];
 
 /**

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm';
 import { bigint, boolean, index, integer, jsonb, pgTable, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import type { AssemblyPlan } from '@gangway/core/assembly/plan';
 import type { JobPlace } from '@gangway/contract/job';
+import type { StoredGrid } from '@gangway/contract/lensTest';
 import type { AssemblyOptions, AssemblyState, Frame, Origin, Report, Role } from '@gangway/contract/proof';
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
@@ -225,3 +226,34 @@ export const cardTemplates = pgTable('card_templates', {
   schemaVersion: schemaVersion(),
   createdAt: at('created_at').notNull().defaultNow(),
 });
+
+/** A test of a lens of the kit: what was planned, and which frame is which. Deleting sets a time, so that it can be brought back. */
+export const lensTests = pgTable('lens_tests', {
+  id: uuid('id').primaryKey().defaultRandom(),
+  settings: jsonb('settings').$type<unknown>().notNull(),
+  schemaVersion: schemaVersion(),
+  /** Grows by one with every change; a change names the version that it was made against. */
+  version: integer('version').notNull().default(1),
+  createdAt: at('created_at').notNull().defaultNow(),
+  updatedAt: at('updated_at').notNull().defaultNow(),
+  deletedAt: at('deleted_at'),
+});
+
+/** A frame of a lens test, and its light. */
+export const lensTestFrames = pgTable(
+  'lens_test_frames',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    testId: uuid('test_id')
+      .notNull()
+      .references(() => lensTests.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    storeKey: text('store_key').notNull(),
+    bytes: bigint('bytes', { mode: 'number' }).notNull(),
+    sha256: text('sha256').notNull(),
+    seen: jsonb('seen').$type<Pick<Frame, 'width' | 'height' | 'bits' | 'format' | 'takenAt' | 'wrote' | 'remarks'>>().notNull(),
+    grid: jsonb('grid').$type<StoredGrid>().notNull(),
+    createdAt: at('created_at').notNull().defaultNow(),
+  },
+  (table) => [index('lens_test_frames_test_id').on(table.testId)],
+);

@@ -1,16 +1,15 @@
 import { proofText } from '@gangway/messages/server/proof';
 import { say } from '@gangway/messages/say';
 import { geometryOf } from '@gangway/core/geometry/geometry';
-import { createWriteStream, existsSync } from 'node:fs';
-import { mkdir, readFile, rm, stat, statfs } from 'node:fs/promises';
+import { existsSync } from 'node:fs';
+import { mkdir, rm, stat } from 'node:fs/promises';
 import { randomUUID } from 'node:crypto';
 import { basename, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import express, { Router, type Request, type RequestHandler } from 'express';
-import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import express, { Router, type RequestHandler } from 'express';
+import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type PgBoss from 'pg-boss';
 import sharp from 'sharp';
-import { z } from 'zod';
 import {
   assemblyOptionsSchema,
   newSetSchema,
@@ -26,10 +25,10 @@ import { assemblyPlan } from '@gangway/core/assembly/plan';
 import type { Db } from '../db/connect';
 import { settingsIn } from '../db/records';
 import { assemblies, frames, frameSets, setups } from '../db/schema';
-import { fileNameIn, idParam, notThere, parsed, HttpError } from '../httpError';
+import { idParam, notThere, parsed, HttpError } from '../httpError';
 import { acceptedFrame } from './acceptFrame';
-import { gigabytes } from './assemble';
-import { decoding } from './decoding';
+import { arrivedExposure, arrivedFile } from './arrival';
+import { answerLook } from './look';
 import { enqueue } from './queue';
 import { loosen, removeLoose, storeOwned } from './store/ownedFiles';
 import type { Store } from './store/store';
@@ -44,36 +43,6 @@ export interface ProofParts {
   /** Ends the answers that go on for as long as a picture is made. */
   readonly ending?: AbortSignal | undefined;
 }
-
-const FRAME_BYTES_MOST = 1e9;
-const NAME_MOST = 200;
-
-const spec = (what: string, most: number) =>
-  z.coerce
-    .number({ error: say(proofText.mustBeANumber, { what }) })
-    .positive(say(proofText.mustBeAbove0, { what }))
-    .max(most, say(proofText.mustBeAtMost, { what, most }));
-/** What the simulated back says of the samples that it delivers. */
-const exposureSchema = z.strictObject({
-  number: spec(proofText.theNumberOfTheFrame, 10_000).int(),
-  width: spec(proofText.width, 100_000).int(),
-  height: spec(proofText.height, 100_000).int(),
-  bits: z.coerce.number().pipe(z.union([z.literal(8), z.literal(16)], { error: proofText.bitsMustBe8Or })),
-  format: z.enum(['png', 'tiff'], { error: proofText.theFormatMustBePng }),
-  takenAt: z.coerce.date({ error: proofText.theTimeOfTheExposure }),
-  exposureS: spec(proofText.exposure, 36_000),
-  fNumber: spec(proofText.theFNumber, 10_000).optional(),
-  focalMm: spec(proofText.focalLength, 10_000).optional(),
-});
-/** The same in XMP (ISO 16684-1, with the properties of Exif for XMP). */
-function xmpOf(at: string, { exposureS, fNumber, focalMm }: z.infer<typeof exposureSchema>): string {
-  const known = Object.entries({ ExposureTime: exposureS, FNumber: fNumber, FocalLength: focalMm }).flatMap(([key, value]) =>
-    value === undefined ? [] : [`exif:${key}="${ratio(value)}"`],
-  );
-  return `<?xpacket begin="" id="W5M0MpCehiHzreSzNTczkc9d"?><x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:exif="http://ns.adobe.com/exif/1.0/" xmlns:tiff="http://ns.adobe.com/tiff/1.0/" xmlns:xmp="http://ns.adobe.com/xap/1.0/" tiff:Model="Simulated back" xmp:CreatorTool="Gangway" exif:DateTimeOriginal="${at}" ${known.join(' ')}/></rdf:RDF></x:xmpmeta><?xpacket end="w"?>`;
-}
-/** A number as Exif writes it: one whole number over another (Exif 2.32, rational). */
-const ratio = (value: number): string => (value < 1 ? `1000/${Math.round(1000 / value)}` : `${Math.round(value * 1000)}/1000`);
 
 type AssemblyRow = typeof assemblies.$inferSelect;
 
@@ -109,116 +78,31 @@ async function setsOf(db: Db, where: { readonly setupId: string } | { readonly s
   }));
 }
 
-interface ArrivedInput {
-  readonly req: Request;
-  readonly setId: string;
-  readonly announced: number;
-  readonly name: string;
-  readonly then: (path: string) => Promise<void>;
-}
-
 /** Frames come in as they are, not as JSON: before the rule that takes JSON alone. */
 export function frameUpload(db: Db, parts: ProofParts): Router {
-  const { store, scratch } = parts;
+  const { store } = parts;
   const router = Router();
   router.post('/frame-sets/:id/frames', async (req, res) => {
-    const setId = idParam(req.params.id, 'series');
-    const name = fileNameIn(req.query.name, NAME_MOST);
-    const role = req.query.role;
-    if (name === '') throw new HttpError(400, 'no_name', proofText.aFrameNeedsTheName, { path: ['name'] });
+    const setId = await knownSet(req.params.id);
+    const { role } = req.query;
     if (typeof role !== 'string' || !(role in ROLES)) throw new HttpError(400, 'no_role', proofText.aFrameIsAFrame, { path: ['role'] });
-    if (!req.is('application/octet-stream')) throw new HttpError(415, 'not_a_file', proofText.aFrameIsSentUnchanged);
-    const announced = Number(req.headers['content-length']);
-    if (!Number.isFinite(announced) || announced <= 0) throw new HttpError(411, 'no_length', proofText.sayHowLongTheFile);
-    if (announced > FRAME_BYTES_MOST)
-      throw new HttpError(
-        413,
-        'too_large',
-        say(proofText.hasAtMostAreAccepted, { name, announced: gigabytes(announced), frameBytesMost: gigabytes(FRAME_BYTES_MOST) }),
-        {
-          path: ['file'],
-        },
-      );
-    await arrived({
-      req,
-      setId,
-      announced,
-      name,
-      then: async (path) => {
-        res.status(201).json(await takenIn(setId, name, role as Role, path));
-      },
+    await arrivedFile({ db, ...parts }, req, async (name, path) => {
+      res.status(201).json(await takenIn(setId, name, role as Role, path));
     });
   });
 
-  // The simulated back delivers samples; here they become the file that such a camera writes, and come in by the same door.
   router.post('/frame-sets/:id/exposures', async (req, res) => {
-    const setId = idParam(req.params.id, 'series');
-    const said = parsed(
-      exposureSchema,
-      Object.fromEntries(Object.entries(req.query).map(([key, value]) => [key, typeof value === 'string' ? value : ''])),
-    );
-    if (!req.is('application/octet-stream')) throw new HttpError(415, 'not_a_file', proofText.samplesAreSentUnchangedContent);
-    const { width, height, bits } = said;
-    const announced = Number(req.headers['content-length']);
-    if (announced !== width * height * 3 * (bits / 8))
-      throw new HttpError(
-        400,
-        'wrong_length',
-        say(proofText.pxOfBitAreBytes, { width, height, bits, width2: width * height * 3 * (bits / 8), announced }),
-        { path: ['width'] },
-      );
-    const name = `back-${String(said.number).padStart(3, '0')}.${said.format === 'tiff' ? 'tif' : 'png'}`;
-    await arrived({
-      req,
-      setId,
-      announced,
-      name,
-      then: async (path) => {
-        const bytes = await readFile(path);
-        const samples = bits === 8 ? bytes : new Uint16Array(bytes.buffer, bytes.byteOffset, bytes.length / 2);
-        const space = bits === 8 ? 'srgb' : 'rgb16';
-        const at = said.takenAt.toISOString();
-        const stamp = at.slice(0, 19).replaceAll('-', ':').replace('T', ' ');
-        const file = sharp(samples, { raw: { width, height, channels: 3 }, limitInputPixels: false })
-          .pipelineColourspace(space)
-          .toColourspace(space)
-          .withExif({
-            IFD0: { Model: 'Simulated back', Software: 'Gangway', DateTime: stamp },
-            IFD2: {
-              DateTimeOriginal: stamp,
-              SubSecTimeOriginal: at.slice(20, 23),
-              ExposureTime: ratio(said.exposureS),
-              ...(said.fNumber === undefined ? {} : { FNumber: ratio(said.fNumber) }),
-              ...(said.focalMm === undefined ? {} : { FocalLength: ratio(said.focalMm) }),
-            },
-          })
-          // The TIFFs of libvips carry no Exif, but XMP, which says the same.
-          .withXmp(xmpOf(at, said));
-        const made = `${path}-made`;
-        try {
-          await (said.format === 'tiff' ? file.tiff({ compression: 'none' }) : file.png({ compressionLevel: 3 })).toFile(made);
-          res.status(201).json(await takenIn(setId, name, 'frame', made));
-        } finally {
-          await rm(made, { force: true });
-        }
-      },
+    const setId = await knownSet(req.params.id);
+    await arrivedExposure({ db, ...parts }, req, async (name, path) => {
+      res.status(201).json(await takenIn(setId, name, 'frame', path));
     });
   });
 
-  /** A body on its way to disk, looked at when all of it is there, thrown away afterwards. */
-  async function arrived({ req, setId, announced, name, then }: ArrivedInput): Promise<void> {
+  async function knownSet(id: string): Promise<string> {
+    const setId = idParam(id, 'series');
     const [set] = await db.select({ id: frameSets.id }).from(frameSets).where(eq(frameSets.id, setId));
     if (!set) throw notThere('series');
-    await room(announced, name);
-    const path = join(scratch, `incoming-${randomUUID()}`);
-    try {
-      await pipeline(req, createWriteStream(path));
-      const { size } = await stat(path);
-      if (size !== announced) throw new HttpError(400, 'aborted', say(proofText.wasInterruptedBeforeItHad, { name }), { path: ['file'] });
-      await then(path);
-    } finally {
-      await rm(path, { force: true });
-    }
+    return setId;
   }
 
   async function takenIn(setId: string, name: string, role: Role, path: string): Promise<Frame> {
@@ -248,41 +132,8 @@ export function frameUpload(db: Db, parts: ProofParts): Router {
     if (!row) throw new Error('a frame that was kept is not there');
     return frameAnswer(row);
   }
-
-  async function room(bytes: number, name: string): Promise<void> {
-    const free = await store.free();
-    const { bavail, bsize } = await mkdir(scratch, { recursive: true }).then(() => statfs(scratch));
-    const least = Math.min(free ?? Infinity, bavail * bsize);
-    if (bytes * 2 > least)
-      throw new HttpError(507, 'no_room', say(proofText.needsToComeInAnd, { name, bytes: gigabytes(bytes * 2), least: gigabytes(least) }), {
-        path: ['file'],
-      });
-    const { quotaBytes } = parts;
-    if (quotaBytes === null) return;
-    const [used] = await db.select({ bytes: sql<string>`coalesce(sum(${frames.bytes}), 0)` }).from(frames);
-    const [made] = await db.select({ bytes: sql<string>`coalesce(sum(${assemblies.bytes}), 0)` }).from(assemblies);
-    const taken = Number(used?.bytes ?? 0) + Number(made?.bytes ?? 0);
-    if (taken + bytes > quotaBytes)
-      throw new HttpError(
-        507,
-        'over_quota',
-        say(proofText.wouldBringTheFilesTo, { name, taken: gigabytes(taken + bytes), quotaBytes: gigabytes(quotaBytes) }),
-        { path: ['file'] },
-      );
-  }
   return router;
 }
-
-/** A picture small enough for a list, as JPEG. */
-const smallPicture = (path: string): Promise<Buffer> =>
-  decoding(() =>
-    sharp(path, { limitInputPixels: false, sequentialRead: true })
-      .autoOrient()
-      .resize(320, 320, { fit: 'inside' })
-      .toColourspace('srgb')
-      .jpeg({ quality: 80 })
-      .toBuffer(),
-  );
 
 export function proofRoutes(db: Db, { store, boss, scratch, ending }: ProofParts): Router {
   const router = Router();
@@ -404,14 +255,7 @@ export function proofRoutes(db: Db, { store, boss, scratch, ending }: ProofParts
       .from(frames)
       .where(eq(frames.id, idParam(req.params.id, 'frame')));
     if (!row) throw notThere('frame');
-    const folder = join(scratch, `look-${randomUUID()}`);
-    await mkdir(folder, { recursive: true });
-    try {
-      const picture = await smallPicture(await store.local(row.storeKey, folder));
-      res.set('Cache-Control', 'private, max-age=86400').type('jpeg').send(picture);
-    } finally {
-      await rm(folder, { recursive: true, force: true });
-    }
+    await answerLook(res, { store, scratch }, row.storeKey);
   });
 
   router.post('/frame-sets/:id/assemblies', async (req, res) => {

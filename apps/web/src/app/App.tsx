@@ -41,6 +41,8 @@ const kit = {
   Items: lazyPart(() => import('../kit/items/ItemsPage'), 'ItemsPage'),
   Compare: lazyPart(() => import('../kit/compare/ComparePage'), 'ComparePage'),
   Import: lazyPart(() => import('../kit/exchange/ImportPage'), 'ImportPage'),
+  Tests: lazyPart(() => import('../kit/tests/TestsPage'), 'TestsPage'),
+  Test: lazyPart(() => import('../kit/tests/TestPage'), 'TestPage'),
 };
 
 const SLOTS: Slots = {
@@ -138,6 +140,8 @@ const routes: RouteObject[] = [
           page('items/:kind', kit.Items),
           page('compare', kit.Compare),
           page('import', kit.Import),
+          page('tests', kit.Tests),
+          page('tests/:testId', kit.Test),
         ],
       },
       page('/first', FirstPage),

@@ -40,6 +40,9 @@ export function KitFrame() {
           <NavLink to="/kit/compare" className={LINK}>
             {kitText.compareRigs}
           </NavLink>
+          <NavLink to="/kit/tests" className={LINK}>
+            {kitText.lensTests}
+          </NavLink>
           <h2 className="engraved mt-4 mb-1 px-2.5 max-md:hidden">{kitText.whatIOwn}</h2>
           {KIND_NAMES.map((kind) => (
             <NavLink key={kind} to={`/kit/items/${kind}`} className={LINK}>

@@ -1,5 +1,6 @@
 import { doneHistory } from '../store/doneHistory';
 import type { Kit, KitChange, KitRig } from '@gangway/contract/kit';
+import type { LensTestSettings } from '@gangway/contract/lensTest';
 import type { KitItem } from '@gangway/core/kit/item';
 
 /** What one thing of the kit was or is; `null` when it was not there. */
@@ -15,6 +16,15 @@ interface Step {
 export interface Done {
   readonly said: string;
   readonly steps: readonly Step[];
+  /** The lens test that was changed, if one was. */
+  readonly test?: TestStep;
+}
+
+/** A lens test before and after. */
+export interface TestStep {
+  readonly id: string;
+  readonly before: LensTestSettings;
+  readonly after: LensTestSettings;
 }
 
 function stateIn(kit: Kit, id: string): State {

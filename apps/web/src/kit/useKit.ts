@@ -1,7 +1,9 @@
 import { useCallback } from 'react';
 import type { KitChange } from '@gangway/contract/kit';
+import type { LensTest, LensTestSettings } from '@gangway/contract/lensTest';
 import { changeKit, kitNow } from '../store/kitWrites';
-import { useAppDispatch } from '../store/store';
+import { api } from '../store/api';
+import { store, useAppDispatch } from '../store/store';
 import { serialQueue } from '../ui/serialQueue';
 import { changesTo, doneBetween, kitHistory } from './history';
 import { toRedo, toUndo } from '../store/doneHistory';
@@ -10,20 +12,41 @@ import { kitState, useKitSelector } from './kitStore';
 /** Going back waits for a change that is still on its way, or it would take back the one before. */
 const turn = serialQueue();
 
-/** Changes the kit as one step to undo. What the server refuses of it waits in the outbox, with the reason. */
-export function useChangeKit(): (changes: readonly KitChange[], said: string) => Promise<void> {
+/** A lens test as it shall be. */
+interface WantedTest {
+  readonly id: string;
+  readonly settings: LensTestSettings;
+}
+
+/** Changes the kit, and a lens test with it where one is given, as one step to undo. What the server refuses of the kit waits in the outbox, with the reason. */
+export function useChangeKit(): (changes: readonly KitChange[], said: string, test?: WantedTest) => Promise<void> {
   const dispatch = useAppDispatch();
   return useCallback(
-    (changes, said) =>
+    (changes, said, test) =>
       turn(async () => {
         const before = kitNow();
-        await changeKit(changes, said);
+        const tested = test && lensTestNow(test.id);
+        if (test) await changeTest(test);
+        if (changes.length > 0) await changeKit(changes, said);
         // As it is shown with the change.
         const after = kitNow();
-        if (before && after) dispatch(kitHistory.did(doneBetween(before, after, changes, said)));
+        if (!before || !after) return;
+        const done = doneBetween(before, after, changes, said);
+        dispatch(kitHistory.did(test && tested ? { ...done, test: { id: test.id, before: tested.settings, after: test.settings } } : done));
       }),
     [dispatch],
   );
+}
+
+/** A lens test as it was fetched last. */
+function lensTestNow(id: string): LensTest | null {
+  return api.endpoints.lensTest.select(id)(store.getState()).data ?? null;
+}
+
+/** Sends a lens test as it shall be. Throws what the server refused. */
+async function changeTest({ id, settings }: WantedTest): Promise<void> {
+  const now = lensTestNow(id) ?? (await store.dispatch(api.endpoints.lensTest.initiate(id, { subscribe: false })).unwrap());
+  await store.dispatch(api.endpoints.changeLensTest.initiate({ id, version: now.version, settings })).unwrap();
 }
 
 /** Going back and on again; each says what it would change, `null` when there is nothing. */
@@ -39,6 +62,7 @@ export function useKitUndo() {
         const kit = kitNow();
         if (!done || !kit) return;
         const changes = changesTo(kit, done, back ? 'before' : 'after');
+        if (done.test) await changeTest({ id: done.test.id, settings: back ? done.test.before : done.test.after });
         if (changes.length > 0) await changeKit(changes, done.said);
         dispatch(back ? kitHistory.wentBack() : kitHistory.wentOn());
       }),

@@ -18,7 +18,7 @@ import { useAppDispatch } from '../store/store';
 import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';
 import { useToast } from '../ui/Notes';
-import { Progress } from './Progress';
+import { Progress } from '../ui/Progress';
 import { Select } from '../ui/Select';
 
 /** How the frames of a series are put together, and how far that is. */

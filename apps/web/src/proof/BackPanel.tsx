@@ -18,7 +18,7 @@ import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';
 import { useToast } from '../ui/Notes';
 import type { Back } from './back/useBack';
-import { Progress } from './Progress';
+import { Progress } from '../ui/Progress';
 import { CheckField } from '../ui/CheckField';
 import { Select } from '../ui/Select';
 

@@ -10,8 +10,8 @@ import { assemblyPlan } from '@gangway/core/assembly/plan';
 import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';
 import { useToast } from '../ui/Notes';
-import { wordsOf } from './back/useBack';
-import { Progress } from './Progress';
+import { sendFiles } from '../store/sendFiles';
+import { Progress } from '../ui/Progress';
 
 const TYPES = '.png,.jpg,.jpeg,.tif,.tiff,image/png,image/jpeg,image/tiff';
 
@@ -55,30 +55,19 @@ export function FrameUpload({
       setId = data.id;
       onOpen(setId);
     }
-    const sorted = [...files].sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
-    const wrong: string[] = [];
     const abort = new AbortController();
     stop.current = abort;
-    for (const [i, file] of sorted.entries()) {
-      setComing({ done: i, of: sorted.length, name: file.name });
-      try {
-        const answer = await fetch(`/api/frame-sets/${setId}/frames?${new URLSearchParams({ name: file.name, role }).toString()}`, {
-          method: 'POST',
-          body: file,
-          headers: { 'Content-Type': 'application/octet-stream' },
-          signal: abort.signal,
-        });
-        if (!answer.ok) wrong.push(await wordsOf(answer));
-      } catch {
-        wrong.push(
-          abort.signal.aborted
-            ? say(proofText.cancelledOfCameIn, { i, length: sorted.length })
-            : say(proofText.couldNotBeSentThe, { name: file.name }),
-        );
-        if (abort.signal.aborted) break;
-      }
-      onCameIn();
-    }
+    const { refused: wrong } = await sendFiles(files, {
+      address: (name) => `/api/frame-sets/${setId}/frames?${new URLSearchParams({ name, role }).toString()}`,
+      onFile: (name, done) => {
+        // What became of the file before shows.
+        if (done > 0) onCameIn();
+        setComing({ done, of: files.length, name });
+      },
+      onAnswer: () => undefined,
+      signal: abort.signal,
+    });
+    onCameIn();
     setComing(null);
     setRefused(wrong);
   };

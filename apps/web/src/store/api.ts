@@ -13,6 +13,7 @@ import type { Deleted, Job, JobSummary, StoredDeleted, StoredJob } from '@gangwa
 import type { Assembly, AssemblyOptions, FrameSet, NewSet } from '@gangway/contract/proof';
 import type { CardTemplate } from '@gangway/contract/card';
 import type { Health } from '@gangway/contract/health';
+import type { LensTest, LensTestFrame, LensTestSettings, LensTestSummary } from '@gangway/contract/lensTest';
 import type { Log, LogPage } from '@gangway/contract/log';
 import type { Kit } from '@gangway/contract/kit';
 import type { Setup, StoredSetup } from '@gangway/contract/storedSetup';
@@ -28,6 +29,12 @@ const opener = () => import('@gangway/contract/storedSetup');
 const openedSetup = async (setup: StoredSetup): Promise<Setup> => (await opener()).openedSetup(setup);
 const openedSetups = async (setups: readonly StoredSetup[]): Promise<Setup[]> => setups.map((await opener()).openedSetup);
 const openedJob = async (job: StoredJob): Promise<Job> => ({ ...job, setups: await openedSetups(job.setups) });
+
+/** A lens test after a change. */
+type ChangedLensTest = Pick<LensTest, 'version' | 'settings'>;
+
+/** What the server answers when a frame has come into a lens test. */
+export type GainedFrame = ChangedLensTest & { readonly frame: LensTestFrame };
 
 const API = '/api/';
 
@@ -73,7 +80,7 @@ const knownLogs = new Map<string, KnownLog>();
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: ['jobs', 'job', 'deleted', 'kit', 'proofs', 'log', 'templates'],
+  tagTypes: ['jobs', 'job', 'deleted', 'kit', 'proofs', 'log', 'templates', 'lensTests', 'lensTest'],
   refetchOnFocus: true,
   refetchOnReconnect: true,
   endpoints: (build) => ({
@@ -177,9 +184,48 @@ export const api = createApi({
       transformResponse: openedSetup,
       invalidatesTags: ['jobs', 'job'],
     }),
+    lensTests: build.query<readonly LensTestSummary[], undefined>({
+      query: () => 'lens-tests',
+      transformResponse: ({ tests }: { tests: LensTestSummary[] }) => tests,
+      providesTags: ['lensTests'],
+    }),
+    lensTest: build.query<LensTest, string>({ query: (id) => `lens-tests/${id}`, providesTags: ['lensTest'] }),
+    beginLensTest: build.mutation<LensTest, LensTestSettings>({
+      query: (body) => ({ url: 'lens-tests', method: 'POST', body }),
+      invalidatesTags: ['lensTests'],
+    }),
+    changeLensTest: build.mutation<ChangedLensTest, { id: string; version: number; settings: LensTestSettings }>({
+      query: ({ id, ...body }) => ({ url: `lens-tests/${id}`, method: 'PUT', body }),
+      invalidatesTags: (_result, error) => (error ? ['lensTests', 'lensTest'] : ['lensTests']),
+      // As it is wanted at once; as it is where that could not be kept.
+      onQueryStarted: async ({ id, settings }, { dispatch, queryFulfilled }) => {
+        const patch = dispatch(api.util.updateQueryData('lensTest', id, (test) => ({ ...test, settings })));
+        await queryFulfilled.then(
+          ({ data }) => dispatch(api.util.updateQueryData('lensTest', id, (test) => ({ ...test, ...data }))),
+          () => patch.undo(),
+        );
+      },
+    }),
+    deleteLensTest: build.mutation<{ id: string }, string>({
+      query: (id) => ({ url: `lens-tests/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['lensTests'],
+    }),
+    restoreLensTest: build.mutation<LensTest, string>({
+      query: (id) => ({ url: `lens-tests/${id}/restore`, method: 'POST' }),
+      invalidatesTags: ['lensTests'],
+    }),
+    deleteLensTestFrame: build.mutation<ChangedLensTest, { id: string; testId: string }>({
+      query: ({ id }) => ({ url: `lens-test-frames/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['lensTests', 'lensTest'],
+    }),
     kit: build.query<Kit, undefined>({ query: () => 'kit', transformResponse: withPending('kit'), providesTags: ['kit'] }),
   }),
 });
+
+/** A frame that came into a lens test, shown without fetching the light of all the others again. */
+export function lensTestGained(id: string, { frame, ...changed }: GainedFrame) {
+  return api.util.updateQueryData('lensTest', id, (test) => ({ ...test, ...changed, frames: [...test.frames, frame] }));
+}
 
 export const UNREACHABLE = storeText.gangwaysServerIsNotAnswering;
 

@@ -9,3 +9,6 @@ export const TEMPLATE_RECORD: VersionedRecord = {
   name: recordText.cardTemplate,
   upgrades: [(card) => ({ order: [], own: [], left: [], ...card })],
 };
+
+/** A test of a lens, without its frames. */
+export const LENS_TEST_RECORD: VersionedRecord = { name: recordText.lensTest, upgrades: [] };

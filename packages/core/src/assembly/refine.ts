@@ -37,7 +37,14 @@ const NOISE_IN_SLOPES = (1 - Math.exp(-1 / SMOOTH_PX ** 2)) / 4;
  * lightOf(0.5) // => 0.21404
  */
 export const lightOf = (encoded: number): number => (encoded <= 0.04045 ? encoded / 12.92 : ((encoded + 0.055) / 1.055) ** 2.4);
-/** And from light to encoded. */
+/**
+ * And from light to encoded.
+ *
+ * @param light linear light, 0 to 1
+ *
+ * @example
+ * encodedOf(0.21404) // => 0.5
+ */
 export const encodedOf = (light: number): number => (light <= 0.0031308 ? light * 12.92 : 1.055 * light ** (1 / 2.4) - 0.055);
 
 /**

@@ -1,3 +1,5 @@
+import type { FrameSize } from '../model/frame';
+
 /** Mean linear light of a frame, cell by cell. */
 export interface LightGrid {
   readonly columns: number;
@@ -39,6 +41,25 @@ export interface PixelValues {
   readonly values: ArrayLike<number>;
   /** The linear light that each value stands for, 1 is full; `null` where the values are linear light already. */
   readonly light: ArrayLike<number> | null;
+}
+
+/** Cells across the longer side of a frame of a wall. */
+export const WALL_CELLS = 60;
+
+/** A file may differ from the shape of its frame by this share: some cameras leave out a few columns. */
+const SHAPE = 0.02;
+
+/**
+ * Whether a picture has the shape of a frame.
+ *
+ * @param picture width and height, px
+ * @param frame width and height, mm
+ *
+ * @example
+ * isShapeOf({ widthPx: 6000, heightPx: 4000 }, { widthMm: 24, heightMm: 36 }) // => false
+ */
+export function isShapeOf({ widthPx, heightPx }: Pick<PixelValues, 'widthPx' | 'heightPx'>, { widthMm, heightMm }: FrameSize): boolean {
+  return Math.abs((widthPx * heightMm) / (heightPx * widthMm) - 1) <= SHAPE;
 }
 
 /** Light from this share of full on is clipped. */

@@ -1,7 +1,7 @@
 import { luminance, type FlatFrame } from './flatFrame';
 import { measuredLight, type LightAtAperture, type LightProblem } from './light';
 import { lostAt } from './radial';
-import type { SimulatedLight } from './simulatedWall.test-support';
+import type { SimulatedLight } from './simulatedWall';
 import { randomLight, wallFrame, wallSeries } from './walls.test-support';
 
 const F_NUMBERS = [4, 8] as const;

@@ -159,7 +159,15 @@ function gapOf(samples: readonly Sample[], heightsMm: readonly number[]): Radial
   return [heightsMm[from] ?? 0, heightsMm[to < 0 ? steps : to] ?? 0];
 }
 
-/** The loss at an image height, stops. */
+/**
+ * The loss at an image height, stops, straight between the heights that were measured.
+ *
+ * @param radial heights (mm) and losses (stops)
+ * @param heightMm image height, mm
+ *
+ * @example
+ * lostAt({ heightsMm: [0, 10, 20], lost: [0, 1, 3] }, 15) // => 2
+ */
 export function lostAt({ heightsMm, lost }: Pick<Radial, 'heightsMm' | 'lost'>, heightMm: number): number {
   const [low, share] = between(heightsMm, heightMm);
   return (1 - share) * (lost[low] ?? 0) + share * (lost[low + 1] ?? 0);

@@ -49,6 +49,23 @@ describe('a series of frames of an evenly lit wall', () => {
     );
   });
 
+  test('goes to the corners of a rectangular travel where its diagonals are too short', () => {
+    const box: Mechanism = { kind: 'box', riseMm: 40, fallMm: 25, leftMm: 20, rightMm: 20 };
+    const { shots } = planned({ frame: { widthMm: 44, heightMm: 33 }, mechanism: box, circleMm: 180, fNumbers: [8] });
+    const at = shots.map(({ riseMm, shiftMm }) => [shiftMm, riseMm]);
+    expect(at).toHaveLength(9);
+    for (const corner of [
+      [20, 40],
+      [-20, 40],
+      [-20, -25],
+      [20, -25],
+    ])
+      expect(at).toContainEqual(corner);
+    // A circle that the diagonals reach is gone to by them.
+    const small = planned({ frame: { widthMm: 44, heightMm: 33 }, mechanism: box, circleMm: 70, fNumbers: [8] }).shots;
+    for (const { riseMm, shiftMm } of small) expect([0, Math.abs(shiftMm)].includes(Math.abs(riseMm)) || shiftMm === 0).toBe(true);
+  });
+
   test('begins in the middle, and carries a corner just past the edge where the slides allow it', () => {
     const { shots, edgeSeen } = planned({ frame: FRAME, mechanism: { kind: 'disc', radiusMm: 20 }, circleMm: 60, fNumbers: [8] });
     expect(shots[0]).toEqual({ fNumber: 8, riseMm: 0, shiftMm: 0 });

@@ -1,8 +1,8 @@
 import { apertureScale, stopsBetween } from '../coverage/apertures';
-import { cornerPoints } from '../coverage/frame';
-import { radians } from '../angles';
+import { cornerPoints, turned } from '../coverage/frame';
+import { degrees, radians } from '../angles';
 import type { FrameSize } from '../model/frame';
-import type { Lens } from '../model/rig';
+import type { Lens, Rig } from '../model/rig';
 import type { Mechanism, ShiftPosition } from '../model/movements';
 import { travelLimitMm } from '../rig/mechanism';
 import { LEAST_SECTORS, sectorOf } from './circleEdge';
@@ -77,6 +77,14 @@ function pastCircle({ widthMm, heightMm }: FrameSize, positions: readonly ShiftP
   return new Set(places.filter(([x, y]) => Math.hypot(x, y) > radiusMm + SHOWS_MM).map(([x, y]) => sectorOf(x, y)));
 }
 
+/** The direction of the corner of a rectangular travel in the quarter of a diagonal; the diagonal itself for other slides. */
+function towardCorner(mechanism: Mechanism, diagonalDeg: number): number {
+  if (mechanism.kind !== 'box') return diagonalDeg;
+  const right = Math.cos(radians(diagonalDeg)) > 0 ? mechanism.rightMm : -mechanism.leftMm;
+  const up = Math.sin(radians(diagonalDeg)) > 0 ? mechanism.riseMm : -mechanism.fallMm;
+  return degrees(Math.atan2(up, right));
+}
+
 /** The nearest setting that is not farther out. */
 const engraved = (mm: number): number => Math.sign(mm) * SET_MM * Math.floor(Math.abs(mm) / SET_MM + 1e-6) + 0;
 
@@ -95,14 +103,18 @@ export function wallPlan({ frame, mechanism, circleMm, fNumbers }: WallPlanInput
   if (mechanism.kind === 'unknown') return null;
   const directions = mechanism.kind === 'line' ? [mechanism.angleDeg, mechanism.angleDeg + 180] : DIRECTIONS;
   const positions: ShiftPosition[] = [{ riseMm: 0, shiftMm: 0 }];
-  for (const direction of directions) {
-    const limit = travelLimitMm(mechanism, direction) ?? 0;
-    const far = circleMm === null ? limit : Math.min(limit, toReach(frame, circleMm / 2 + PAST_MM, direction));
+  const reachOf = (direction: number): number => (circleMm === null ? Infinity : toReach(frame, circleMm / 2 + PAST_MM, direction));
+  for (const planned of directions) {
+    // Where a diagonal ends too early, the corner of the travel goes farther.
+    const isShort = planned % 90 !== 0 && (travelLimitMm(mechanism, planned) ?? 0) < reachOf(planned);
+    const direction = isShort ? towardCorner(mechanism, planned) : planned;
+    const far = Math.min(travelLimitMm(mechanism, direction) ?? 0, reachOf(direction));
     // A slide that is locked to a line has one scale, two slides have one each.
     const along = mechanism.kind === 'line' ? engraved(far) : far;
     const [right, up] = [along * Math.cos(radians(direction)), along * Math.sin(radians(direction))];
     const at = mechanism.kind === 'line' ? { riseMm: up, shiftMm: right } : { riseMm: engraved(up), shiftMm: engraved(right) };
-    if (Math.hypot(at.riseMm, at.shiftMm) >= SET_MM) positions.push(at);
+    const isNew = positions.every(({ riseMm, shiftMm }) => riseMm !== at.riseMm || shiftMm !== at.shiftMm);
+    if (Math.hypot(at.riseMm, at.shiftMm) >= SET_MM && isNew) positions.push(at);
   }
   const there = [...fNumbers];
   const back = there.toReversed();
@@ -139,4 +151,25 @@ export function wallApertures({ widestFNumber, smallestFNumber }: Pick<Lens, 'wi
       fNumber === smallestFNumber ||
       (stopsBetween(widestFNumber, fNumber) > BESIDE_STOPS && stopsBetween(fNumber, smallestFNumber) > BESIDE_STOPS),
   );
+}
+
+/** A plan with the frame that it is made for. */
+export interface RigWallPlan extends WallPlan {
+  /** The frame in landscape orientation. */
+  readonly frame: FrameSize;
+}
+
+/**
+ * The plan for a rig of the kit, the camera held in landscape orientation.
+ * `null` where it is not known how far the rig shifts.
+ *
+ * @param rig the rig
+ *
+ * @example
+ * wallPlanOfRig(rig)?.frame // => { widthMm: 36, heightMm: 24 }
+ */
+export function wallPlanOfRig({ lens, mechanism, back }: Rig): RigWallPlan | null {
+  const frame = turned(back, 'landscape');
+  const plan = wallPlan({ frame, mechanism, circleMm: lens.circle.imageCircleMm, fNumbers: wallApertures(lens) });
+  return plan && { ...plan, frame };
 }

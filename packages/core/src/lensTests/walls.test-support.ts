@@ -1,25 +1,20 @@
 import { numbersFrom } from '../capture/shots';
 import { lightGrid, type FlatFrame } from './flatFrame';
-import { simulatedWall, type SimulatedLight, type WallShot } from './simulatedWall.test-support';
+import { lightByLaw, simulatedWall, type SimulatedLight, type WallShot } from './simulatedWall';
 
 /** A random lens: cos⁴ falloff, vignetting that clears on stopping down, a tint, and an axis slightly off. */
 export function randomLight(seed: number): SimulatedLight {
   const random = numbersFrom(seed);
   const within = (low: number, high: number): number => low + (high - low) * random();
-  const focalMm = within(18, 110);
-  const imageCircleMm = within(54, 76);
-  const [shade, clears, tint] = [within(0, 1.5), within(1, 3), within(-0.15, 0.15)];
-  const radius = imageCircleMm / 2;
-  return {
-    focalMm,
-    imageCircleMm,
-    lostStops: (mm, fNumber) =>
-      2 * Math.log2(1 + (mm / focalMm) ** 2) +
-      shade * Math.max(0, 1 - Math.max(0, 2 * Math.log2(fNumber / 4)) / clears) * Math.max(0, (mm / radius - 0.3) / 0.7) ** 2,
-    redder: (mm) => tint * (mm / radius) ** 2,
-    bluer: (mm) => -0.5 * tint * (mm / radius) ** 2,
+  return lightByLaw({
+    focalMm: within(18, 110),
+    imageCircleMm: within(54, 76),
+    vignettingStops: within(0, 1.5),
+    clearsInStops: within(1, 3),
+    widestFNumber: 4,
+    tintStops: within(-0.15, 0.15),
     axisOffMm: [within(-0.4, 0.4), within(-0.4, 0.4)],
-  };
+  });
 }
 
 const FRAME = { widthMm: 36, heightMm: 24, widthPx: 108, heightPx: 72 };

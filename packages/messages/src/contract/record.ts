@@ -17,4 +17,5 @@ export const recordText = catalogue({
   rigRecord: 'rig',
   kitItem: 'kit item',
   cardTemplate: 'card template',
+  lensTest: 'lens test',
 });

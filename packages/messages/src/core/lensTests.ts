@@ -19,7 +19,7 @@ export const lensTestsText = catalogue({
   edgeClipped: 'part must not be clipped: more than 0.2 % of its pixels are. Expose less.',
   partOutside: 'part must lie within the photograph, which is {widthPx} × {heightPx} px.',
   seriesFile: 'the photograph',
-  seriesFNumber: 'marked f-number, null where it is not known',
+  seriesFNumber: 'marked f-number, null where it is unknown',
   seriesRise: 'rise of the lens against the back',
   seriesShift: 'shift of the lens against the back',
   seriesWidth: 'width of the frame as held',
@@ -39,4 +39,19 @@ export const lensTestsText = catalogue({
   wrongOrder: 'More light is lost at f/{smaller} than at f/{wider}: the frames are assigned to the wrong apertures.',
   edgeNotReached:
     'The image circle is unknown: up to {mm} mm from the axis no frame shows where it ends. Shift farther, in at least three directions.',
+  otherAperture: '{name} says {wrote}, its place in the series {fNumber}.',
+  earlierThanBefore: '{name} was taken before {before}, which stands ahead of it.',
+  circleMeasured:
+    'Image circle {mm} ± {doubt} mm{nominal, select, smaller {, {by} smaller than in the kit ({kit})} larger {, {by} larger than in the kit ({kit})} same {, as in the kit} other {}}.',
+  circleAtLeast:
+    'The image circle is at least {mm}: this rig does not shift far enough to show where it ends. The value in the kit stays as it is.',
+  limitsMeasured: 'From the centre, a corner goes dark beyond {shift} of shift or {rise} of rise.',
+  neverCovered: 'The image circle does not cover this frame even when centred.',
+  cornersLose: 'At {fNumber} the corners of the centred frame lose {stops} ± {doubt} stops; cos⁴ alone would take {law}.',
+  clearsFrom: 'From {fNumber} on, stopping down no longer brightens the corners.',
+  castMeasured:
+    'The light is {stops} stops {colour, select, red {redder} cyan {less red} blue {bluer} other {less blue}} {mm} from the axis than on it: use flat-field frames where colour matters.',
+  axisMeasured: 'With the scales at zero the lens axis is {where} (± {doubt}): add this to what the scales read.',
+  toTheSide: '{mm} {side, select, right {to the right} other {to the left}}',
+  upOrDown: '{mm} {way, select, up {up} other {down}}',
 });

@@ -71,8 +71,6 @@ export const proofText = catalogue({
   byPixels: '{main}, {width} by {height} pixels',
   toCompare: '{other}, to compare',
   files: 'Files, {time}',
-  cancelledOfCameIn: 'Cancelled: {i} of {length} came in.',
-  couldNotBeSentThe: '{name} could not be sent: the server did not answer.',
   files2: 'Files',
   realFrames: 'Real frames',
   chooseFiles: 'Choose files',

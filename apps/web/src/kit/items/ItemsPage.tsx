@@ -12,7 +12,7 @@ import {
 } from '@tanstack/react-table';
 import { ArrowDown, ArrowUp, ChevronDown, Plus, Search } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { specText, specLabel } from '@gangway/contract/specText';
 import type { ItemRow } from '@gangway/contract/kit';
 import { applies, specOf, specsOf, itemOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/core/kit/item';
@@ -78,6 +78,7 @@ function Items({ kind }: { readonly kind: Kind }) {
   const kit = useOpenKit();
   const change = useChangeKit();
   const tell = useToast();
+  const navigate = useNavigate();
   const [search, setSearch] = useState('');
   const [sorting, setSorting] = useState<SortingState>([]);
   const [away, setAway] = useState(false);
@@ -257,6 +258,9 @@ function Items({ kind }: { readonly kind: Kind }) {
                         actions={[
                           { label: itemsText.open, takesFocus: true, onSelect: () => setOpen(original.item) },
                           { label: itemsText.duplicate, takesFocus: true, onSelect: () => setOpen(copy(original.item)) },
+                          ...(kind === 'lens'
+                            ? [{ label: itemsText.testsOfThisLens, onSelect: () => void navigate(`/kit/tests?lens=${original.item.id}`) }]
+                            : []),
                           {
                             label: original.archived ? itemsText.unarchive : itemsText.archive,
                             onSelect: () => void put(original, !original.archived),

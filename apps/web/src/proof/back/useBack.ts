@@ -4,6 +4,7 @@ import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { shotsFor, type BackOptions } from '@gangway/core/capture/shots';
+import { refusalSentence } from '../../store/sendFiles';
 import type { FromBack, ToBack } from './messages';
 /** What the simulated back is doing. */
 export type BackState = 'ready' | 'exposing' | 'delivering' | 'unplugged';
@@ -141,7 +142,7 @@ export function useBack(onDelivered: () => void): Back {
             headers: { 'Content-Type': 'application/octet-stream' },
             signal: abort.signal,
           });
-          if (!answer.ok) throw new Error(await wordsOf(answer));
+          if (!answer.ok) throw new Error(await refusalSentence(answer));
           delivered.current();
           onExposed?.(i, takenAt);
         }
@@ -183,14 +184,4 @@ function troubleOf(why: string | undefined, before: Omit<Back, 'shoot' | 'cancel
   if (why === 'cancelled') return say(backText.cancelledOfFramesCameIn, { done: before.done, of: before.of });
   if (error instanceof Error) return error.message;
   return String(error);
-}
-
-/** What the server says of a refusal. */
-export async function wordsOf(answer: Response): Promise<string> {
-  try {
-    const body = (await answer.json()) as { error?: { message?: string } };
-    return body.error?.message ?? say(backText.theServerAnswered, { status: answer.status });
-  } catch {
-    return say(backText.theServerAnswered, { status: answer.status });
-  }
 }

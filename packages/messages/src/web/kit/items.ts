@@ -1,6 +1,7 @@
 import { catalogue } from '../../catalogue';
 
 export const itemsText = catalogue({
+  testsOfThisLens: 'Tests of this lens',
   nothing: 'nothing',
   specsOf: 'specs of {name}',
   added: '{name} added',

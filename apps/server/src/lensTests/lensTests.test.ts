@@ -1,0 +1,187 @@
+import { randomUUID } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { lensTestSchema, lensTestSummarySchema, type LensTest } from '@gangway/contract/lensTest';
+import { gridFrom } from '@gangway/contract/lensTestGrid';
+import { encodedOf } from '@gangway/core/assembly/refine';
+import { measuredLight } from '@gangway/core/lensTests/light';
+import { simulatedCopy, simulatedWall } from '@gangway/core/lensTests/simulatedWall';
+import { eq, sql } from 'drizzle-orm';
+import sharp from 'sharp';
+import request from 'supertest';
+import { z } from 'zod';
+import { lensTestFrames, lensTests, looseFiles } from '../db/schema';
+import { folderStore } from '../proof/store/folderStore';
+import { purgeOld } from '../purge';
+import { wholeServer } from '../wholeServer.test-support';
+
+jest.setTimeout(90_000);
+
+let server: Awaited<ReturnType<typeof wholeServer>>;
+const api = () => request(server.base);
+beforeAll(async () => (server = await wholeServer()));
+afterAll(() => server.close());
+
+const LENS = randomUUID();
+const shotsOf = (places: readonly (readonly [number, number])[], fNumbers: readonly number[]) =>
+  places.flatMap(([riseMm, shiftMm]) => fNumbers.map((fNumber) => ({ fNumber, riseMm, shiftMm })));
+const settings = (shots: readonly object[] = shotsOf([[0, 0]], [4, 8]), over = {}) => ({
+  name: 'Wall',
+  lensId: LENS,
+  rigId: null,
+  rigName: 'Body with 24 mm',
+  widthMm: 36,
+  heightMm: 24,
+  shots,
+  ...over,
+});
+
+async function begun(shots?: readonly object[]): Promise<LensTest> {
+  return lensTestSchema.parse((await api().post('/api/lens-tests').send(settings(shots)).expect(201)).body);
+}
+
+const picture = (seed: number, over: { width?: number; height?: number } = {}) =>
+  sharp({ create: { width: 108, height: 72, channels: 3, background: { r: 100 + seed, g: 120, b: 90 }, ...over } })
+    .png()
+    .toBuffer();
+
+const sent = (id: string, name: string, file: Buffer) =>
+  api().post(`/api/lens-tests/${id}/frames`).query({ name }).set('Content-Type', 'application/octet-stream').send(file);
+const opened = async (id: string) => lensTestSchema.parse((await api().get(`/api/lens-tests/${id}`).expect(200)).body);
+
+describe('a test of a lens', () => {
+  test('is begun, listed, filled in the order of its plan, and what is left over has no place', async () => {
+    const { id } = await begun();
+    for (const [i, name] of ['1.png', '2.png', '3.png'].entries()) await sent(id, name, await picture(i)).expect(201);
+    const test = await opened(id);
+    expect(test.frames.map(({ name }) => name)).toEqual(['1.png', '2.png', '3.png']);
+    expect(test.settings.shots.map(({ frameId }) => frameId)).toEqual(test.frames.slice(0, 2).map((frame) => frame.id));
+    expect(test.version).toBe(4);
+    const { body } = await api().get('/api/lens-tests').expect(200);
+    const listed = z
+      .object({ tests: z.array(lensTestSummarySchema) })
+      .parse(body)
+      .tests.find((each) => each.id === id);
+    expect(listed).toMatchObject({ name: 'Wall', lensId: LENS, frames: 3, shots: 2, appliedAt: null });
+    const look = await api()
+      .get(`/api/lens-test-frames/${test.frames[0]?.id ?? ''}/look`)
+      .expect(200);
+    expect(look.type).toBe('image/jpeg');
+  });
+
+  test('stores the light of its frames: an invented lens is measured from what the server answers', async () => {
+    const copy = simulatedCopy({ focalMm: 28, imageCircleMm: 66, widestFNumber: 4 }, 5);
+    const far = copy.imageCircleMm / 2 - 13;
+    const places = [
+      [0, 0],
+      ...Array.from({ length: 8 }, (_, i) => [far * Math.sin((i * Math.PI) / 4), far * Math.cos((i * Math.PI) / 4)] as const),
+    ] as const;
+    const { id } = await begun(shotsOf(places, [8]));
+    const [widthPx, heightPx] = [180, 120];
+    for (const [i, [riseMm = 0, shiftMm = 0]] of places.entries()) {
+      const shot = { fNumber: 8, riseMm, shiftMm, exposure: 0.6, slope: [0, 0] as const, noise: 0.01, seed: i + 1 };
+      const { values } = simulatedWall(copy, shot, { widthMm: 36, heightMm: 24, widthPx, heightPx });
+      const samples = Uint16Array.from(values, (light) => Math.round(65_535 * encodedOf(light)));
+      await api()
+        .post(`/api/lens-tests/${id}/exposures`)
+        .query({
+          number: i + 1,
+          width: widthPx,
+          height: heightPx,
+          bits: 16,
+          format: 'png',
+          takenAt: new Date(1e12 + i * 1000).toISOString(),
+          exposureS: 0.01,
+        })
+        .set('Content-Type', 'application/octet-stream')
+        .send(Buffer.from(samples.buffer))
+        .expect(201);
+    }
+    const test = await opened(id);
+    const frames = test.settings.shots.map(({ fNumber, riseMm, shiftMm, frameId }) => {
+      const frame = test.frames.find((each) => each.id === frameId);
+      if (!frame) throw new Error('a place is empty');
+      // A lens without contacts.
+      expect(frame.wrote.fNumber).toBeNull();
+      return { name: frame.name, fNumber, riseMm, shiftMm, grid: gridFrom(frame.grid, test.settings) };
+    });
+    const { circle } = measuredLight(frames, 0);
+    expect(Math.abs(2 * (circle?.radiusMm ?? 0) - copy.imageCircleMm)).toBeLessThan(0.01 * copy.imageCircleMm);
+  });
+
+  test('refuses what is no frame of it: another shape, the same file twice, no picture, no name', async () => {
+    const { id } = await begun();
+    const upright = await sent(id, 'upright.png', await picture(0, { width: 72, height: 108 })).expect(422);
+    expect(upright.body).toMatchObject({ error: { code: 'wrong_shape', path: ['file'] } });
+    await sent(id, '1.png', await picture(1)).expect(201);
+    expect((await sent(id, '2.png', await picture(1)).expect(409)).body).toMatchObject({ error: { code: 'doubled' } });
+    expect((await sent(id, 'notes.txt', Buffer.from('no picture')).expect(422)).body).toMatchObject({ error: { code: 'not_a_frame' } });
+    expect((await sent(id, '', await picture(2)).expect(400)).body).toMatchObject({ error: { code: 'no_name' } });
+    await sent(randomUUID(), '1.png', await picture(3)).expect(404);
+    expect((await opened(id)).frames).toHaveLength(1);
+  });
+
+  test('is changed against the version that was seen, and names only its own frames', async () => {
+    const [one, other] = [await begun(), await begun()];
+    const { body } = await sent(one.id, '1.png', await picture(1)).expect(201);
+    const { frame, version, settings: placed } = body as { frame: { id: string }; version: number; settings: LensTest['settings'] };
+    const shots = placed.shots.toReversed();
+    await api()
+      .put(`/api/lens-tests/${one.id}`)
+      .send({ version, settings: { ...placed, shots } })
+      .expect(200);
+    expect((await opened(one.id)).settings.shots[1]?.frameId).toBe(frame.id);
+    const stale = await api().put(`/api/lens-tests/${one.id}`).send({ version, settings: placed }).expect(409);
+    expect(stale.body).toMatchObject({ error: { code: 'changed_elsewhere' } });
+    const strange = {
+      version: other.version,
+      settings: { ...other.settings, shots: shots.map((shot) => ({ ...shot, frameId: frame.id })).slice(0, 1) },
+    };
+    expect((await api().put(`/api/lens-tests/${other.id}`).send(strange).expect(400)).body).toMatchObject({
+      error: { code: 'no_such_frame' },
+    });
+    const twice = { version: version + 1, settings: { ...placed, shots: placed.shots.map((shot) => ({ ...shot, frameId: frame.id })) } };
+    await api().put(`/api/lens-tests/${one.id}`).send(twice).expect(400);
+    const wrong = await api()
+      .post('/api/lens-tests')
+      .send(settings(shotsOf([[0, 0]], [0])))
+      .expect(400);
+    expect(wrong.body).toMatchObject({
+      error: { path: ['shots', 0, 'fNumber'], message: expect.stringContaining('Aperture must be') as string },
+    });
+  });
+
+  test('loses a frame with its file, and comes back after it was deleted; after thirty days it is gone with all files', async () => {
+    const { id } = await begun();
+    for (const i of [1, 2]) await sent(id, `${i}.png`, await picture(i)).expect(201);
+    const test = await opened(id);
+    const { db } = server.database.connection;
+    const keys = (await db.select({ key: lensTestFrames.storeKey }).from(lensTestFrames).where(eq(lensTestFrames.testId, id))).map(
+      ({ key }) => join(server.folder, 'store', key),
+    );
+    expect(keys.map((path) => existsSync(path))).toEqual([true, true]);
+    await api()
+      .delete(`/api/lens-test-frames/${test.frames[0]?.id ?? ''}`)
+      .expect(200);
+    expect((await opened(id)).settings.shots.map(({ frameId }) => frameId)).toEqual([null, test.frames[1]?.id]);
+    expect(keys.map((path) => existsSync(path))).toEqual([false, true]);
+
+    await api().delete(`/api/lens-tests/${id}`).expect(200);
+    await api().get(`/api/lens-tests/${id}`).expect(404);
+    await sent(id, '3.png', await picture(3)).expect(404);
+    await api().post(`/api/lens-tests/${id}/restore`).expect(200);
+    expect((await opened(id)).frames).toHaveLength(1);
+
+    await api().delete(`/api/lens-tests/${id}`).expect(200);
+    const store = folderStore(join(server.folder, 'store'));
+    expect(await purgeOld(db, store)).toBe(0);
+    await db
+      .update(lensTests)
+      .set({ deletedAt: sql`now() - interval '31 days'` })
+      .where(eq(lensTests.id, id));
+    expect(await purgeOld(db, store)).toBe(1);
+    expect(keys.map((path) => existsSync(path))).toEqual([false, false]);
+    expect(await db.$count(looseFiles)).toBe(0);
+    await api().post(`/api/lens-tests/${id}/restore`).expect(404);
+  });
+});

@@ -1,0 +1,204 @@
+import { lensTestsText } from '@gangway/messages/server/lensTests';
+import { proofText } from '@gangway/messages/server/proof';
+import { say } from '@gangway/messages/say';
+import { randomUUID } from 'node:crypto';
+import { stat } from 'node:fs/promises';
+import {
+  lensTestChangeSchema,
+  lensTestSettingsSchema,
+  type LensTest,
+  type LensTestFrame,
+  type LensTestSummary,
+} from '@gangway/contract/lensTest';
+import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm';
+import express, { Router } from 'express';
+import type { DbOrTx } from '../db/connect';
+import { lensTestColumns, lensTestIn } from '../db/records';
+import { lensTestFrames, lensTests } from '../db/schema';
+import { HttpError, idParam, notThere, parsed } from '../httpError';
+import { acceptedFrame } from '../proof/acceptFrame';
+import { arrivedExposure, arrivedFile, type Arrival } from '../proof/arrival';
+import { answerLook } from '../proof/look';
+import { loosen, removeLoose, storeOwned } from '../proof/store/ownedFiles';
+import { gridOf } from './gridOf';
+
+type Row = typeof lensTests.$inferSelect;
+type FrameRow = typeof lensTestFrames.$inferSelect;
+
+const frameAnswer = ({ id, name, bytes, seen, grid }: FrameRow): LensTestFrame => ({ id, name, bytes, ...seen, grid });
+
+async function presentRow(db: DbOrTx, id: string): Promise<Row> {
+  const [row] = await db
+    .select()
+    .from(lensTests)
+    .where(and(eq(lensTests.id, id), isNull(lensTests.deletedAt)));
+  if (!row) throw notThere(lensTestsText.lensTest);
+  return row;
+}
+
+async function answerOf(db: DbOrTx, row: Row): Promise<LensTest> {
+  const frames = await db.select().from(lensTestFrames).where(eq(lensTestFrames.testId, row.id)).orderBy(asc(lensTestFrames.createdAt));
+  return {
+    id: row.id,
+    version: row.version,
+    createdAt: row.createdAt.toISOString(),
+    settings: lensTestIn(row),
+    frames: frames.map(frameAnswer),
+  };
+}
+
+/** Frames of lens tests come in by the same door as those of proofs. */
+export function lensTestUpload(arrival: Arrival): Router {
+  const { db, store } = arrival;
+  const router = Router();
+  router.post('/lens-tests/:id/frames', async (req, res) => {
+    const { id } = await presentRow(db, idParam(req.params.id, lensTestsText.lensTest));
+    await arrivedFile(arrival, req, async (name, path) => {
+      res.status(201).json(await takenIn(id, name, path));
+    });
+  });
+  router.post('/lens-tests/:id/exposures', async (req, res) => {
+    const { id } = await presentRow(db, idParam(req.params.id, lensTestsText.lensTest));
+    await arrivedExposure(arrival, req, async (name, path) => {
+      res.status(201).json(await takenIn(id, name, path));
+    });
+  });
+
+  async function takenIn(
+    testId: string,
+    name: string,
+    path: string,
+  ): Promise<Pick<LensTest, 'version' | 'settings'> & { frame: LensTestFrame }> {
+    const { sha256, ...seen } = await acceptedFrame(path, name);
+    const [twin] = await db
+      .select({ name: lensTestFrames.name })
+      .from(lensTestFrames)
+      .where(and(eq(lensTestFrames.testId, testId), eq(lensTestFrames.sha256, sha256)));
+    if (twin) throw new HttpError(409, 'doubled', say(proofText.isTheSameFileAs, { name, name2: twin.name }), { path: ['file'] });
+    const grid = await gridOf(path, name, lensTestIn(await presentRow(db, testId)));
+    const { size } = await stat(path);
+    const id = randomUUID();
+    const storeKey = `lens-tests/${id}/file.${seen.format}`;
+    return storeOwned(db, store, [{ key: storeKey, path }], async (tx) => {
+      const [row] = await tx.select().from(lensTests).where(eq(lensTests.id, testId)).for('update');
+      if (!row) throw notThere(lensTestsText.lensTest);
+      const [frame] = await tx.insert(lensTestFrames).values({ id, testId, name, storeKey, bytes: size, sha256, seen, grid }).returning();
+      const settings = lensTestIn(row);
+      // The first empty place; a frame too many stays without one.
+      const empty = settings.shots.findIndex(({ frameId }) => frameId === null);
+      const placed = { ...settings, shots: settings.shots.map((shot, i) => (i === empty ? { ...shot, frameId: id } : shot)) };
+      const version = row.version + 1;
+      await tx
+        .update(lensTests)
+        .set({ ...lensTestColumns(placed), version, updatedAt: sql`now()` })
+        .where(eq(lensTests.id, testId));
+      if (!frame) throw new Error('a frame that was kept is not there');
+      return { version, settings: placed, frame: frameAnswer(frame) };
+    });
+  }
+  return router;
+}
+
+/** Tests of lenses: planned, filled with frames, put in order, deleted and brought back. What is measured follows from the frames. */
+export function lensTestRoutes({ db, store, scratch }: Arrival): Router {
+  const router = Router();
+  router.use(['/lens-tests', '/lens-test-frames'], express.json({ limit: '512kb' }));
+
+  router.get('/lens-tests', async (_req, res) => {
+    const rows = await db
+      .select({ row: lensTests, frames: count(lensTestFrames.id) })
+      .from(lensTests)
+      .leftJoin(lensTestFrames, eq(lensTestFrames.testId, lensTests.id))
+      .where(isNull(lensTests.deletedAt))
+      .groupBy(lensTests.id)
+      .orderBy(desc(lensTests.createdAt));
+    const tests = rows.map(({ row, frames }): LensTestSummary => {
+      const { name, lensId, rigName, shots, appliedAt } = lensTestIn(row);
+      const { id, version, createdAt } = row;
+      return { id, version, createdAt: createdAt.toISOString(), name, lensId, rigName, shots: shots.length, frames, appliedAt };
+    });
+    res.json({ tests });
+  });
+
+  router.post('/lens-tests', async (req, res) => {
+    const settings = parsed(lensTestSettingsSchema, req.body);
+    if (settings.shots.some(({ frameId }) => frameId !== null)) throw strange();
+    const [row] = await db.insert(lensTests).values(lensTestColumns(settings)).returning();
+    if (!row) throw new Error('a lens test that was begun is not there');
+    res.status(201).json(await answerOf(db, row));
+  });
+
+  router.get('/lens-tests/:id', async (req, res) => {
+    res.json(await answerOf(db, await presentRow(db, idParam(req.params.id, lensTestsText.lensTest))));
+  });
+
+  router.put('/lens-tests/:id', async (req, res) => {
+    const id = idParam(req.params.id, lensTestsText.lensTest);
+    const { version, settings } = parsed(lensTestChangeSchema, req.body);
+    const changed = await db.transaction(async (tx) => {
+      const own = await tx.select({ id: lensTestFrames.id }).from(lensTestFrames).where(eq(lensTestFrames.testId, id));
+      const ids = new Set(own.map((frame) => frame.id));
+      if (settings.shots.some(({ frameId }) => frameId !== null && !ids.has(frameId))) throw strange();
+      const [row] = await tx
+        .update(lensTests)
+        .set({ ...lensTestColumns(settings), version: version + 1, updatedAt: sql`now()` })
+        .where(and(eq(lensTests.id, id), eq(lensTests.version, version), isNull(lensTests.deletedAt)))
+        .returning();
+      if (row) return row;
+      await presentRow(tx, id);
+      throw new HttpError(409, 'changed_elsewhere', say(lensTestsText.changedElsewhere, { name: settings.name }), { path: ['version'] });
+    });
+    res.json({ version: changed.version, settings: lensTestIn(changed) });
+  });
+
+  router.delete('/lens-tests/:id', async (req, res) => {
+    const { id } = await presentRow(db, idParam(req.params.id, lensTestsText.lensTest));
+    await db
+      .update(lensTests)
+      .set({ deletedAt: sql`now()` })
+      .where(eq(lensTests.id, id));
+    res.json({ id });
+  });
+
+  router.post('/lens-tests/:id/restore', async (req, res) => {
+    const id = idParam(req.params.id, lensTestsText.lensTest);
+    await db.update(lensTests).set({ deletedAt: null }).where(eq(lensTests.id, id));
+    res.json(await answerOf(db, await presentRow(db, id)));
+  });
+
+  const frameOf = async (param: unknown): Promise<FrameRow> => {
+    const [row] = await db
+      .select()
+      .from(lensTestFrames)
+      .where(eq(lensTestFrames.id, idParam(param, 'frame')));
+    if (!row) throw notThere('frame');
+    return row;
+  };
+
+  router.get('/lens-test-frames/:id/look', async (req, res) => {
+    await answerLook(res, { store, scratch }, (await frameOf(req.params.id)).storeKey);
+  });
+
+  router.delete('/lens-test-frames/:id', async (req, res) => {
+    const { id, testId, storeKey } = await frameOf(req.params.id);
+    const test = await db.transaction(async (tx) => {
+      const [row] = await tx.select().from(lensTests).where(eq(lensTests.id, testId)).for('update');
+      if (!row) throw notThere(lensTestsText.lensTest);
+      await tx.delete(lensTestFrames).where(eq(lensTestFrames.id, id));
+      const settings = lensTestIn(row);
+      const shots = settings.shots.map((shot) => (shot.frameId === id ? { ...shot, frameId: null } : shot));
+      const [changed] = await tx
+        .update(lensTests)
+        .set({ ...lensTestColumns({ ...settings, shots }), version: row.version + 1, updatedAt: sql`now()` })
+        .where(eq(lensTests.id, testId))
+        .returning();
+      await loosen(tx, [storeKey]);
+      return changed ?? row;
+    });
+    await removeLoose(db, store, [storeKey]);
+    res.json({ version: test.version, settings: lensTestIn(test) });
+  });
+  return router;
+}
+
+const strange = (): HttpError => new HttpError(400, 'no_such_frame', lensTestsText.noSuchFrame, { path: ['shots'] });

@@ -1,0 +1,141 @@
+import { say } from '@gangway/messages/say';
+import { testsText } from '@gangway/messages/web/kit/tests';
+import { useMemo, useState } from 'react';
+import { freeName } from '@gangway/contract/freeName';
+import { builtRig, type Kit } from '@gangway/contract/kit';
+import { partsOf } from '@gangway/core/rig/parts';
+import { wallApertures, wallPlanOfRig } from '@gangway/core/lensTests/wallPlan';
+import { apertureWords } from '@gangway/core/words';
+import { api, errorSentence } from '../../store/api';
+import { useItems } from '../../store/useItems';
+import { Button } from '../../ui/Button';
+import { CheckField } from '../../ui/CheckField';
+import { Dialog } from '../../ui/Dialog';
+import { Select } from '../../ui/Select';
+import { TextField } from '../../ui/TextField';
+import { TextLink } from '../../ui/TextButton';
+import { PlanWords } from './PlanWords';
+import { positionsOf } from './places';
+
+interface NewTestProps {
+  readonly kit: Kit;
+  /** The lens whose rigs are offered; `null` for all. */
+  readonly lensId: string | null;
+  readonly onClose: () => void;
+  readonly onBegun: (id: string) => void;
+}
+
+/** The rigs on which a lens can be tested, with their lenses. */
+function useTestableRigs(kit: Kit, lensId: string | null) {
+  const items = useItems(kit);
+  return useMemo(
+    () =>
+      kit.rigs.flatMap(({ rig, archived }) => {
+        const parts = partsOf(rig.plan, items);
+        const built = archived ? null : builtRig(rig, items);
+        if (!built || 'open' in parts || (lensId !== null && parts.lens.id !== lensId)) return [];
+        return [{ rig: built, rigId: rig.id, lens: parts.lens }];
+      }),
+    [kit, items, lensId],
+  );
+}
+
+/** Begins a test of a lens: on which rig, at which apertures. */
+export function NewTestDialog({ kit, lensId, onClose, onBegun }: NewTestProps) {
+  const rigs = useTestableRigs(kit, lensId);
+  const { data: tests } = api.useLensTestsQuery(undefined);
+  const [begin, { isLoading, error }] = api.useBeginLensTestMutation();
+  const [rigId, setRigId] = useState(rigs[0]?.rigId ?? '');
+  const [typed, setTyped] = useState<string | null>(null);
+  const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
+  const chosen = rigs.find((each) => each.rigId === rigId);
+  const apertures = chosen ? wallApertures(chosen.rig.lens) : [];
+  const whole = chosen ? wallPlanOfRig(chosen.rig) : null;
+  const shots = whole?.shots.filter(({ fNumber }) => !left.has(fNumber)) ?? [];
+  const name =
+    typed ??
+    freeName(
+      say(testsText.light, { lens: chosen?.lens.name ?? '' }),
+      (tests ?? []).map((test) => test.name),
+    );
+
+  const start = async () => {
+    if (!chosen || !whole) return;
+    const { widthMm, heightMm } = whole.frame;
+    const { data } = await begin({
+      name,
+      lensId: chosen.lens.id,
+      rigId: chosen.rigId,
+      rigName: chosen.rig.name,
+      widthMm,
+      heightMm,
+      shots: shots.map((shot) => ({ ...shot, frameId: null })),
+      appliedAt: null,
+    });
+    if (data) onBegun(data.id);
+  };
+
+  return (
+    <Dialog open onClose={onClose} title={testsText.newTitle} help={testsText.newHelp} wide>
+      {rigs.length === 0 ? (
+        <p>
+          {testsText.noRig} <TextLink to="/kit/rigs">{testsText.toTheRigs}</TextLink>
+        </p>
+      ) : (
+        <div className="grid gap-3">
+          <label className="grid gap-1">
+            <span className="text-sm text-ink-soft">{testsText.rig}</span>
+            <Select wide value={rigId} onChange={(event) => setRigId(event.target.value)}>
+              {rigs.map(({ rig, rigId: id }) => (
+                <option key={id} value={id}>
+                  {rig.name}
+                </option>
+              ))}
+            </Select>
+          </label>
+          <TextField
+            label={testsText.name}
+            value={name}
+            onCommit={(value) => {
+              setTyped(value.trim() === '' ? null : value.trim());
+              return null;
+            }}
+          />
+          <fieldset>
+            <legend className="mb-1 text-sm text-ink-soft">{testsText.apertures}</legend>
+            <div className="flex flex-wrap gap-x-4 gap-y-1">
+              {apertures.map((fNumber) => (
+                <CheckField
+                  key={fNumber}
+                  checked={!left.has(fNumber)}
+                  onChange={(on) => setLeft(new Set(on ? [...left].filter((each) => each !== fNumber) : [...left, fNumber]))}
+                >
+                  {apertureWords(fNumber)}
+                </CheckField>
+              ))}
+            </div>
+          </fieldset>
+          {!whole && <p>{testsText.travelUnknown}</p>}
+          {whole && shots.length === 0 && <p>{testsText.noAperture}</p>}
+          {whole && shots.length > 0 && (
+            <PlanWords
+              places={positionsOf(shots).length}
+              apertures={apertures.length - left.size}
+              frames={shots.length}
+              durationS={whole.durationS * (shots.length / whole.shots.length)}
+              edgeSeen={whole.edgeSeen}
+              measuresCircle={whole.measuresCircle}
+            />
+          )}
+          {error && <p role="alert">{errorSentence(error)}</p>}
+          <div className="flex justify-end gap-2">
+            <Button onClick={onClose}>{testsText.cancel}</Button>
+            <Button look="main" disabled={shots.length === 0 || isLoading} onClick={() => void start()}>
+              {testsText.begin}
+            </Button>
+          </div>
+        </div>
+      )}
+    </Dialog>
+  );
+}

@@ -1,0 +1,112 @@
+import { localDay, writtenDay } from '@gangway/messages/date';
+import { say } from '@gangway/messages/say';
+import { testsText } from '@gangway/messages/web/kit/tests';
+import { useState } from 'react';
+import { atHeight } from '@gangway/core/aberrations/aberrations';
+import type { ItemOf } from '@gangway/core/kit/item';
+import type { LightSpecs } from '@gangway/core/lensTests/light';
+import { withMeasuredLight } from '@gangway/core/lensTests/measuredSpecs';
+import { apertureWords, fixed, mmWords } from '@gangway/core/words';
+import { errorSentence } from '../../store/api';
+import { Button } from '../../ui/Button';
+import { useToast } from '../../ui/Notes';
+import { Th } from '../../ui/Table';
+import { useOpenKit } from '../KitFrame';
+import { useChangeKit } from '../useKit';
+import type { OpenTest } from './TestPage';
+
+/** The measured values beside those of the kit, and the button that writes them there. */
+export function WriteToKit({ open, specs }: { readonly open: OpenTest; readonly specs: LightSpecs | null }) {
+  const { test, lens, rig } = open;
+  const kit = useOpenKit();
+  const change = useChangeKit();
+  const tell = useToast();
+  const [busy, setBusy] = useState(false);
+  const { settings } = test;
+  if (!specs) return null;
+  const row = kit.items.find(({ item }) => item.id === lens?.id);
+  const converter = rig && 'between' in rig.parts && rig.parts.between.some(({ kind }) => kind === 'converter');
+  const write = async () => {
+    if (!lens || !row) return;
+    setBusy(true);
+    const now = new Date();
+    await change(
+      [{ op: 'putItem', item: withMeasuredLight(lens, specs), archived: row.archived, version: row.version }],
+      say(testsText.writtenSaid, { name: lens.name }),
+      { id: test.id, settings: { ...settings, appliedAt: now.toISOString() } },
+    ).then(
+      () => tell(say(testsText.isWritten, { name: lens.name, date: writtenDay(localDay(now)) })),
+      (refused: unknown) => tell(errorSentence(refused)),
+    );
+    setBusy(false);
+  };
+  return (
+    <section aria-label={testsText.kit} className="grid gap-2 rounded-md border border-rule bg-sheet p-3 text-sm">
+      <h3 className="font-semibold">{testsText.kit}</h3>
+      {!lens && <p>{testsText.lensGone}</p>}
+      {lens && converter && <p>{testsText.withConverter}</p>}
+      {lens && !converter && (
+        <>
+          <table className="w-full">
+            <thead>
+              <tr className="border-b border-rule text-ink-soft">
+                <Th className="py-1 text-left">{testsText.value}</Th>
+                <Th end className="pr-2">
+                  {testsText.now}
+                </Th>
+                <Th end>{testsText.measured}</Th>
+              </tr>
+            </thead>
+            <tbody>
+              {rowsOf(lens, specs, Math.min(...settings.shots.map(({ fNumber }) => fNumber))).map(([label, now, measured]) => (
+                <tr key={label} className="border-b border-hairline align-top">
+                  <Th scope="row" className="py-1 pr-2 text-left font-normal">
+                    {label}
+                  </Th>
+                  <td className="py-1 pr-2 text-right whitespace-nowrap tabular-nums">{now}</td>
+                  <td className="py-1 text-right font-medium whitespace-nowrap tabular-nums">{measured}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="text-ink-soft">{testsText.writeHelp}</p>
+          <div className="flex flex-wrap items-center gap-2">
+            <Button look="main" disabled={busy} onClick={() => void write()}>
+              {testsText.writeToKit}
+            </Button>
+            {settings.appliedAt !== null && (
+              <span className="text-ink-soft">
+                {say(testsText.alreadyWritten, { date: writtenDay(localDay(new Date(settings.appliedAt))) })}
+              </span>
+            )}
+          </div>
+        </>
+      )}
+    </section>
+  );
+}
+
+/** What changes in the kit, line by line: label, value now, value measured. Falloff is compared at the farthest image height that was measured. */
+function rowsOf(
+  { specs: now }: ItemOf<'lens'>,
+  measured: LightSpecs,
+  wideFNumber: number,
+): readonly (readonly [label: string, now: string, measured: string])[] {
+  const lastMm = measured.heightsMm.at(-1) ?? 0;
+  const falloff = (fNumber: number, before: readonly number[], after: readonly number[]) =>
+    [
+      say(testsText.falloffAt, { aperture: apertureWords(fNumber), mm: mmWords(lastMm) }),
+      before.length === 0 ? testsText.unknown : say(testsText.stops, { stops: fixed(atHeight(now.heightsMm, before, lastMm), 2) }),
+      say(testsText.stops, { stops: fixed(after.at(-1) ?? 0, 2) }),
+    ] as const;
+  const { falloffStoppedFNumber: stopped, falloffStoppedStops } = measured;
+  return [
+    [
+      testsText.imageCircle,
+      now.imageCircleMm === null ? testsText.unknown : mmWords(now.imageCircleMm),
+      measured.imageCircleMm === null ? testsText.stays : mmWords(measured.imageCircleMm),
+    ],
+    falloff(wideFNumber, now.falloffWideStops, measured.falloffWideStops),
+    ...(stopped === null ? [] : [falloff(stopped, now.falloffStoppedStops, falloffStoppedStops ?? [])]),
+  ];
+}

@@ -1,0 +1,13 @@
+import { say } from '@gangway/messages/say';
+import { testsText } from '@gangway/messages/web/kit/tests';
+import { mmWords } from '@gangway/core/words';
+
+/** A rise in a cell: "25.0 mm fall". */
+export function riseCell(riseMm: number): string {
+  return riseMm === 0 ? mmWords(0) : say(testsText.rise2, { mm: mmWords(Math.abs(riseMm)), way: riseMm > 0 ? 'up' : 'down' });
+}
+
+/** A shift in a cell: "20.0 mm left". */
+export function shiftCell(shiftMm: number): string {
+  return shiftMm === 0 ? mmWords(0) : say(testsText.shift2, { mm: mmWords(Math.abs(shiftMm)), side: shiftMm > 0 ? 'right' : 'left' });
+}

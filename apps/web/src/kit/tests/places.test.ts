@@ -1,0 +1,44 @@
+import fc from 'fast-check';
+import type { TestShot } from '@gangway/contract/lensTest';
+import { closedGap, emptied, gapBefore, inOrder, placedFirst, positionsOf, swappedUp } from './places';
+
+const shots = (ids: readonly (string | null)[]): TestShot[] =>
+  ids.map((frameId, i) => ({ fNumber: 4 + i, riseMm: i < 2 ? 0 : 8, shiftMm: 0, frameId }));
+const ids = (of: readonly TestShot[]) => of.map(({ frameId }) => frameId);
+
+test('a frame that was not taken moves all later ones down, and back up when the gap is closed', () => {
+  const three = shots(['a', 'b', 'c', null]);
+  expect(ids(gapBefore(three, 1))).toEqual(['a', null, 'b', 'c']);
+  expect(ids(closedGap(gapBefore(three, 1), 1))).toEqual(['a', 'b', 'c', null]);
+  // The last one falls out of a full series.
+  expect(ids(gapBefore(shots(['a', 'b']), 0))).toEqual([null, 'a']);
+});
+
+test('frames change places, leave theirs, and find an empty one', () => {
+  expect(ids(swappedUp(shots(['a', 'b', null]), 2))).toEqual(['a', null, 'b']);
+  expect(ids(swappedUp(shots(['a', 'b']), 0))).toEqual([null, 'b']);
+  expect(ids(emptied(shots(['a', 'b']), 0))).toEqual([null, 'b']);
+  expect(ids(placedFirst(shots(['a', null, null]), 'b'))).toEqual(['a', 'b', null]);
+  expect(ids(placedFirst(shots(['a']), 'b'))).toEqual(['a']);
+  expect(ids(inOrder(shots(['b', null, 'a']), ['a', 'b']))).toEqual(['a', 'b', null]);
+});
+
+test('whatever is done, the plan stays, and no frame stands twice', () => {
+  const kinds = [gapBefore, closedGap, swappedUp, emptied];
+  fc.assert(
+    fc.property(fc.array(fc.tuple(fc.nat(kinds.length - 1), fc.nat(4)), { maxLength: 12 }), (steps) => {
+      const before = shots(['a', 'b', 'c', null, 'd']);
+      const after = steps.reduce((now: readonly TestShot[], [kind, at]) => kinds[kind]?.(now, at) ?? now, before);
+      const present = ids(after).filter((id) => id !== null);
+      expect(new Set(present).size).toBe(present.length);
+      expect(after.map(({ fNumber, riseMm }) => [fNumber, riseMm])).toEqual(before.map(({ fNumber, riseMm }) => [fNumber, riseMm]));
+    }),
+  );
+});
+
+test('places of one position stand together', () => {
+  expect(positionsOf(shots([null, null, null, null]))).toEqual([
+    { riseMm: 0, shiftMm: 0, places: [0, 1] },
+    { riseMm: 8, shiftMm: 0, places: [2, 3] },
+  ]);
+});

@@ -1,0 +1,95 @@
+import { kitSchema } from '@gangway/contract/kit';
+import { copyNumber, simulatedCopy } from '@gangway/core/lensTests/simulatedWall';
+import { violations } from './accessible';
+import { expect, test } from './gangway';
+
+test('a lens is planned, exposed without contacts, put in order, measured, and its limits change in a setup', async ({ page, gangway }) => {
+  test.setTimeout(240_000);
+  const kit = kitSchema.parse(await (await fetch(`${gangway.url}/api/kit`)).json());
+  const item = kit.items.find((row) => row.item.name === '24 mm shift wide')?.item;
+  if (item?.kind !== 'lens') throw new Error('the lens is not in the kit');
+  const truth = simulatedCopy({ focalMm: 24, imageCircleMm: item.specs.imageCircleMm ?? NaN, widestFNumber: 3.5 }, copyNumber(item.id));
+  expect(truth.imageCircleMm).toBeLessThan((item.specs.imageCircleMm ?? 0) - 2);
+
+  // From the lens to its tests.
+  await page.goto(`${gangway.url}/kit/items/lens`);
+  await page.getByRole('button', { name: 'More for 24 mm shift wide' }).click();
+  await page.getByRole('menuitem', { name: 'Tests of this lens' }).click();
+  await page.getByRole('heading', { name: 'Tests of 24 mm shift wide' }).waitFor();
+  await page.getByRole('button', { name: 'New test' }).click();
+  const dialog = page.getByRole('dialog', { name: 'New lens test' });
+  await expect(dialog.getByText('54 frames: 9 positions × 6 apertures')).toBeVisible();
+  for (const aperture of ['f/5.6', 'f/11', 'f/16', 'f/22']) await dialog.getByRole('checkbox', { name: aperture }).uncheck();
+  await expect(dialog.getByText('18 frames: 9 positions × 2 apertures')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Begin test' }).click();
+
+  await expect(page.getByRole('heading', { name: 'Light: 24 mm shift wide' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /f\/3\.5 · f\/8/ })).toHaveCount(5);
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('radio', { name: 'Frames 0/18' }).click();
+  await page.getByRole('button', { name: 'Expose 18 frames' }).click();
+  await expect(page.getByRole('radio', { name: 'Frames 18/18' })).toBeVisible({ timeout: 120_000 });
+  expect(await violations(page)).toEqual([]);
+
+  // A frame that was never taken: everything after the second moves down by one, and is told to be wrong.
+  await page.getByRole('button', { name: 'More for back-002.png' }).click();
+  await page.getByRole('menuitem', { name: 'Move this and later frames down one place' }).click();
+  await expect(page.getByRole('radio', { name: 'Frames 17/18' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Frames without a place' }).getByText('back-018.png')).toBeVisible();
+  await page.getByRole('radio', { name: 'Results' }).click();
+  await expect(page.getByRole('region', { name: 'What is in doubt or could not be measured' })).toContainText(
+    /assigned to the wrong apertures|do not agree|differ by/,
+    { timeout: 60_000 },
+  );
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('radio', { name: 'Frames 18/18' })).toBeVisible();
+
+  const conclusions = page.getByRole('region', { name: 'Conclusions' });
+  await expect(conclusions).toContainText('smaller than in the kit', { timeout: 60_000 });
+  await expect(page.getByRole('region', { name: 'What is in doubt or could not be measured' })).toHaveCount(0);
+  const [, measured = ''] = /Image circle ([\d.]+) ±/u.exec(await conclusions.innerText()) ?? [];
+  expect(Math.abs(Number(measured) - truth.imageCircleMm)).toBeLessThan(0.01 * truth.imageCircleMm);
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Write to the kit' }).click();
+  await expect(page.getByText(/Written to the kit on/)).toBeVisible();
+
+  // The lens says that it was measured.
+  await page.goto(`${gangway.url}/kit/items/lens`);
+  await page.getByRole('button', { name: '24 mm shift wide', exact: true }).click();
+  await expect(page.getByRole('textbox', { name: /^Image circle/ })).toHaveValue(Number(measured).toString());
+
+  // A setup keeps its limit until it takes the new values.
+  await page.goto(`${gangway.url}/jobs`);
+  await page.getByRole('link', { name: /small format/ }).click();
+  const rise = page.getByRole('slider', { name: 'Rise' });
+  const circle = page.locator('[data-check=imageCircle]').first();
+  await rise.waitFor();
+  const before = await circle.innerText();
+  await page.getByText(/The kit has newer specs for this rig/).waitFor();
+  await page.getByRole('button', { name: 'Use the new specs' }).click();
+  await expect(async () => expect(await circle.innerText()).not.toBe(before)).toPass();
+});
+
+test.describe('what is refused', () => {
+  test.use({ allowErrors: /422/u });
+
+  test('what is no frame of the series is refused in words, and nothing is lost', async ({ page, gangway }) => {
+    await page.goto(`${gangway.url}/kit/tests`);
+    await page.getByRole('link', { name: 'Light: 90 mm field wide' }).click();
+    await expect(page.getByRole('region', { name: 'Conclusions' })).toContainText('The image circle is at least', { timeout: 60_000 });
+    await page.getByRole('radio', { name: /^Frames/ }).click();
+    await page
+      .getByLabel('Frames to add')
+      .setInputFiles([{ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('no picture') }]);
+    await expect(page.getByRole('alert')).toContainText('notes.txt');
+    await expect(page.getByRole('radio', { name: 'Frames 27/27' })).toBeVisible();
+
+    // Deleted, and back again.
+    await page.goto(`${gangway.url}/kit/tests`);
+    await page.getByRole('button', { name: 'More for Light: 90 mm field wide' }).click();
+    await page.getByRole('menuitem', { name: 'Delete' }).click();
+    await expect(page.getByText('No tests yet.')).toBeVisible();
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+    await expect(page.getByRole('link', { name: 'Light: 90 mm field wide' })).toBeVisible();
+  });
+});
