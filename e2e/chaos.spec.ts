@@ -311,7 +311,7 @@ async function leftOver(world: World): Promise<readonly string[]> {
   const client = new Client({ connectionString: url });
   await client.connect();
   const { rows } = await client.query<{ key: string }>(
-    'select store_key as key from attachments union select store_key from frames union select key from loose_files',
+    'select store_key as key from attachments union select store_key from frames union select store_key from lens_test_frames union select key from loose_files',
   );
   await client.end();
   const owned = new Set(rows.map(({ key }) => key));

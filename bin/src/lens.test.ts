@@ -4,7 +4,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { encodedOf } from '@gangway/core/assembly/refine';
-import { diffractionLimit, drawnEdge, trueMtf50 } from '@gangway/core/lensTests/edges.test-support';
+import { chartLayout } from '@gangway/core/lensTests/chart';
+import { chartPicture } from '@gangway/core/lensTests/chartPicture.test-support';
+import { diffractionLimit, drawnEdge, normalBlur, trueMtf50 } from '@gangway/core/lensTests/edges.test-support';
 import type { PixelValues } from '@gangway/core/lensTests/flatFrame';
 import { simulatedWall } from '@gangway/core/lensTests/simulatedWall';
 import { places, randomLight, WALL } from '@gangway/core/lensTests/walls.test-support';
@@ -87,6 +89,31 @@ describe('a lens measured on the command line', () => {
     // The size of a frame that was held the other way.
     const turned = list('turned.json', { ...series, widthMm: 24, heightMm: 36 });
     expect(refused('light', turned)).toMatchObject({ code: 'wrong_shape', path: ['frames', 0, 'file'] });
+  });
+
+  test('sharpness of the chart in a photograph is that with which it was drawn, at every edge', async () => {
+    const path = await write('chart.png', chartPicture(chartLayout('A3'), 0.9));
+    const ran = gangway('sharpness', path, '--chart', 'A3', '--pixel-um', '4');
+    const {
+      markers,
+      edges,
+      refused: none,
+    } = JSON.parse(ran.stdout) as {
+      readonly markers: number;
+      readonly edges: readonly { readonly mtf50CyPx: number; readonly mtf50LpMm: number }[];
+      readonly refused: unknown;
+    };
+    expect(markers).toBe(chartLayout('A3').markers.length);
+    expect(edges.length).toBeGreaterThan(200);
+    expect(none).toEqual({});
+    const truth = trueMtf50({ lens: normalBlur(0.9), slantDeg: 5 });
+    for (const { mtf50CyPx, mtf50LpMm } of edges) {
+      expect(Math.abs(mtf50CyPx / truth - 1)).toBeLessThan(0.04);
+      expect(mtf50LpMm).toBeCloseTo(250 * mtf50CyPx, 9);
+    }
+    const wall = await write('no-chart.png', { widthPx: 300, heightPx: 200, values: new Float32Array(180_000).fill(0.4), light: null });
+    expect(refused('sharpness', wall, '--chart', 'A3')).toMatchObject({ code: 'no_chart', path: ['file'] });
+    expect(refused('sharpness', path, '--chart', 'A9')).toMatchObject({ code: 'no_such_size', path: ['chart'] });
   });
 
   test('a series is planned for the rig of a setup, as a list that is measured once its frames are there', () => {

@@ -2,8 +2,10 @@ import { dirname, resolve } from 'node:path';
 import { givenSettings } from '@gangway/contract/givenSetup';
 import { wallSeriesSchema, type WallSeries } from '@gangway/contract/lensSeries';
 import { issueSentence } from '@gangway/core/calculators/issues';
+import { degrees } from '@gangway/core/angles';
 import { CoreError } from '@gangway/core/errors';
 import { geometryOf } from '@gangway/core/geometry/geometry';
+import { CHART_SIZES, chartLayout, type ChartSize } from '@gangway/core/lensTests/chart';
 import { edgeInPart } from '@gangway/core/lensTests/edgePart';
 import { isShapeOf, lightGrid, WALL_CELLS, type FlatFrame } from '@gangway/core/lensTests/flatFrame';
 import { measuredLight } from '@gangway/core/lensTests/light';
@@ -11,6 +13,7 @@ import { wallApertures, wallPlan } from '@gangway/core/lensTests/wallPlan';
 import { lightProblem } from '@gangway/core/lensTests/problems';
 import { cliLensText } from '@gangway/messages/cli/lens';
 import { say } from '@gangway/messages/say';
+import { chartInPhotograph } from '@gangway/vision/chart';
 import { pixelValues, type PartPx } from '@gangway/vision/pixelValues';
 import { notJson, readStdin } from './streams';
 import { answered, bytesOf, numberOf, wrong } from './typed';
@@ -29,14 +32,56 @@ function partOf(typed: string): PartPx {
   return [left, top, width, height];
 }
 
+/** The size of a pixel as typed, µm; `null` where none is given. */
+function typedUm(pixelUm: string | undefined): number | null {
+  const um = pixelUm === undefined ? null : numberOf('pixelUm', pixelUm);
+  if (um !== null && um <= 0) throw wrong('not_positive', 'pixelUm', say(cliLensText.pixelPositive, { name: 'pixelUm', value: um }));
+  return um;
+}
+
 /** Sharpness across the edge in a part of a photograph. */
 export function edgeOfLens(path: string, { part, pixelUm }: EdgeOptions): Promise<number> {
   return answered(async () => {
-    const um = pixelUm === undefined ? null : numberOf('pixelUm', pixelUm);
-    if (um !== null && um <= 0) throw wrong('not_positive', 'pixelUm', say(cliLensText.pixelPositive, { name: 'pixelUm', value: um }));
+    const um = typedUm(pixelUm);
     const { edgeDeg, mtf50CyPx, mtf50DoubtCyPx, mtfAt } = edgeInPart(await pixelValues(await bytesOf(path), partOf(part)));
     const mtf50LpMm = um === null ? null : (1000 * mtf50CyPx) / um;
     return { edgeDeg, mtf50CyPx, mtf50DoubtCyPx, mtf50LpMm, mtfHalfNyquist: mtfAt(0.25) };
+  });
+}
+
+export interface ChartOptions {
+  readonly chart: string;
+  readonly pixelUm?: string;
+}
+
+/** The size of a chart as typed. */
+function chartSize(typed: string): ChartSize {
+  const size = (Object.keys(CHART_SIZES) as ChartSize[]).find((each) => each === typed);
+  if (size) return size;
+  throw wrong('no_such_size', 'chart', say(cliLensText.sizes, { name: 'chart', value: typed, sizes: Object.keys(CHART_SIZES).join(', ') }));
+}
+
+/** Sharpness across every edge of the test chart in a photograph. */
+export function sharpnessOfLens(path: string, { chart, pixelUm }: ChartOptions): Promise<number> {
+  return answered(async () => {
+    const [layout, um] = [chartLayout(chartSize(chart)), typedUm(pixelUm)];
+    const { widthPx, heightPx, markers, edges, refused } = await chartInPhotograph(await bytesOf(path), layout);
+    if (markers === 0) throw wrong('no_chart', 'file', cliLensText.noChart);
+    return {
+      widthPx,
+      heightPx,
+      markers,
+      edges: edges.map(({ edge: { middle, across }, mtf50CyPx, doubtCyPx, mtfHalfNyquist }) => ({
+        xPx: middle[0],
+        yPx: middle[1],
+        acrossDeg: degrees(Math.atan2(across[1], across[0])),
+        mtf50CyPx,
+        mtf50DoubtCyPx: doubtCyPx,
+        mtf50LpMm: um === null ? null : (1000 * mtf50CyPx) / um,
+        mtfHalfNyquist,
+      })),
+      refused,
+    };
   });
 }
 

@@ -12,7 +12,7 @@ import { batch, help, list, single } from './calc';
 import { check, demo, listChecks } from './check';
 import { completion } from './completion';
 import { FORMATS, type Format } from './format';
-import type { EdgeOptions } from './lens';
+import type { ChartOptions, EdgeOptions } from './lens';
 import type { HeightOptions, PlateOptions, ViewOptions } from './plate';
 import { MAY_NAMES, settleAll } from './settle';
 
@@ -51,6 +51,7 @@ const EXAMPLES = [
         ] as const
       ).map(([name, does]) => [['plate', name, '<file>'].join(' '), does] as const),
       [['lens', 'edge', '<file>'].join(' '), cliLensText.edge],
+      [['lens', 'sharpness', '<file>'].join(' '), cliLensText.sharpness],
       [['lens', 'plan', '<', 'setup.json'].join(' '), cliLensText.plan],
       [['lens', 'light', '<series>'].join(' '), cliLensText.light],
       ['demo', mainText.demo],
@@ -183,6 +184,12 @@ function lensCommands(program: Command, answer: (code: number) => void): void {
     .requiredOption(valued('part', 'u,v,w,h'), cliLensText.part)
     .option(valued('pixel-um', 'µm'), cliLensText.pixel)
     .action(async (file: string, options: EdgeOptions) => answer(await (await import('./lens')).edgeOfLens(file, options)));
+  lens
+    .command('sharpness <file>')
+    .description(cliLensText.sharpness)
+    .requiredOption(valued('chart', 'A4…A0'), cliLensText.chart)
+    .option(valued('pixel-um', 'µm'), cliLensText.pixel)
+    .action(async (file: string, options: ChartOptions) => answer(await (await import('./lens')).sharpnessOfLens(file, options)));
   lens
     .command('plan')
     .description(cliLensText.plan)

@@ -12,7 +12,14 @@ export function radians(deg: number): number {
   return deg * RADIANS_PER_DEGREE;
 }
 
-/** Radians to degrees. */
+/**
+ * Radians to degrees.
+ *
+ * @param rad an angle, radians
+ *
+ * @example
+ * degrees(Math.PI) // => 180
+ */
 export function degrees(rad: number): number {
   return rad / RADIANS_PER_DEGREE;
 }

@@ -1,6 +1,6 @@
-import type { Codes, Cv as Package, EdgesFromSlopes, FeatureFinders } from './opencvBox';
+import type { Codes, Cv as Package, EdgesFromSlopes, FeatureFinders, MarkerFinders } from './opencvBox';
 
-export type Cv = Package & EdgesFromSlopes & FeatureFinders;
+export type Cv = Package & EdgesFromSlopes & FeatureFinders & MarkerFinders;
 
 let loading: Promise<{ readonly cv: Cv }> | null = null;
 

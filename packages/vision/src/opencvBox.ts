@@ -50,7 +50,27 @@ export interface FeatureFinders {
   };
 }
 
+/** Something of the package that is given back when it is no longer needed. */
+interface Owned {
+  readonly delete: () => void;
+}
+
+/** Finds coded markers; missing in the types. */
+export interface MarkerFinders {
+  readonly DICT_4X4_250: number;
+  readonly getPredefinedDictionary: (which: number) => Owned;
+  readonly aruco_DetectorParameters: new () => Owned & { cornerRefinementMethod: number };
+  readonly aruco_RefineParameters: new (minDistance: number, errorCorrection: number, allOrders: boolean) => Owned;
+  readonly aruco_ArucoDetector: new (
+    dictionary: Owned,
+    how: Owned,
+    refine: Owned,
+  ) => Owned & {
+    readonly detectMarkers: (picture: OpenCv.Mat, corners: OpenCv.MatVector, ids: OpenCv.Mat) => void;
+  };
+}
+
 /** The computer-vision package in a box: it has a `then` of its own, so that a promise of it, or of a module that exports it as it is, never ends. */
-export const box: { readonly cv: Cv & EdgesFromSlopes & FeatureFinders } = {
-  cv: opencv as unknown as Cv & EdgesFromSlopes & FeatureFinders,
+export const box: { readonly cv: Cv & EdgesFromSlopes & FeatureFinders & MarkerFinders } = {
+  cv: opencv as unknown as Cv & EdgesFromSlopes & FeatureFinders & MarkerFinders,
 };

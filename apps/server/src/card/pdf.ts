@@ -102,6 +102,9 @@ function draw(doc: PDFKit.PDFDocument, mark: Exclude<Mark, PictureMark>): void {
     case 'disc':
       doc.lineWidth(mark.widthMm).circle(mark.x, mark.y, mark.r);
       break;
+    case 'polygon':
+      doc.lineWidth(mark.widthMm).polygon(...mark.points.map(([x, y]): [number, number] => [x, y]));
+      break;
   }
   if (mark.filled) doc.fill('black');
   else doc.stroke('black');

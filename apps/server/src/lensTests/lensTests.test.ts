@@ -13,6 +13,8 @@ import { z } from 'zod';
 import { lensTestFrames, lensTests, looseFiles } from '../db/schema';
 import { folderStore } from '../proof/store/folderStore';
 import { purgeOld } from '../purge';
+import { binary } from '../binary.test-support';
+import { pdfText } from '../log/pdfText.test-support';
 import { wholeServer } from '../wholeServer.test-support';
 
 jest.setTimeout(90_000);
@@ -183,5 +185,25 @@ describe('a test of a lens', () => {
     expect(keys.map((path) => existsSync(path))).toEqual([false, false]);
     expect(await db.$count(looseFiles)).toBe(0);
     await api().post(`/api/lens-tests/${id}/restore`).expect(404);
+  });
+});
+
+describe('the test chart', () => {
+  test('prints on its own paper, or on smaller sheets to glue', async () => {
+    const pdf = async (query: string) => {
+      const { body } = await api()
+        .get(`/api/lens-test-chart.pdf?${query}`)
+        .buffer(true)
+        .parse(binary as never)
+        .expect(200);
+      return pdfText(body as Buffer);
+    };
+    expect((await pdf('size=A3')).pages).toBe(1);
+    const tiled = await pdf('size=A2&paper=A4');
+    // 594 × 420 mm in steps of 275 × 188 mm.
+    expect(tiled.pages).toBe(9);
+    expect(JSON.stringify(tiled)).toContain('sheet 1/3 down, 1/3 across');
+    const { body } = await api().get('/api/lens-test-chart.pdf?size=A9').expect(400);
+    expect(body).toMatchObject({ error: { path: ['size'], message: 'size: must be one of A4, A3, A2, A1, A0.' } });
   });
 });

@@ -10,8 +10,11 @@ import {
   type LensTestFrame,
   type LensTestSummary,
 } from '@gangway/contract/lensTest';
+import { CHART_SIZES, chartPages, type ChartSize } from '@gangway/core/lensTests/chart';
 import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm';
 import express, { Router } from 'express';
+import { z } from 'zod';
+import { drawingPdf } from '../card/pdf';
 import type { DbOrTx } from '../db/connect';
 import { lensTestColumns, lensTestIn } from '../db/records';
 import { lensTestFrames, lensTests } from '../db/schema';
@@ -128,6 +131,14 @@ export function lensTestRoutes({ db, store, scratch }: Arrival): Router {
     res.status(201).json(await answerOf(db, row));
   });
 
+  router.get('/lens-test-chart.pdf', async (req, res) => {
+    const { size, paper } = parsed(chartQuerySchema, req.query);
+    res
+      .type('application/pdf')
+      .attachment(`test-chart-${size}${paper && paper !== size ? `-on-${paper}` : ''}.pdf`)
+      .send(await drawingPdf(chartPages(size, paper ?? size)));
+  });
+
   router.get('/lens-tests/:id', async (req, res) => {
     res.json(await answerOf(db, await presentRow(db, idParam(req.params.id, lensTestsText.lensTest))));
   });
@@ -200,5 +211,11 @@ export function lensTestRoutes({ db, store, scratch }: Arrival): Router {
   });
   return router;
 }
+
+const sizeSchema = z.enum(Object.keys(CHART_SIZES) as [ChartSize, ...ChartSize[]], {
+  error: say(lensTestsText.chartSize, { sizes: Object.keys(CHART_SIZES).join(', ') }),
+});
+/** Which chart on which paper, its own where none is given. */
+const chartQuerySchema = z.object({ size: sizeSchema, paper: sizeSchema.optional() });
 
 const strange = (): HttpError => new HttpError(400, 'no_such_frame', lensTestsText.noSuchFrame, { path: ['shots'] });

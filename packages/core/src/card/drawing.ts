@@ -39,6 +39,12 @@ export type Mark =
       readonly filled?: boolean;
     }
   | {
+      readonly kind: 'polygon';
+      readonly points: readonly (readonly [x: number, y: number])[];
+      readonly widthMm: number;
+      readonly filled?: boolean;
+    }
+  | {
       readonly kind: 'text';
       readonly x: number;
       readonly y: number;
@@ -71,6 +77,8 @@ function markSvg(mark: Mark): string {
       return `<rect x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.w)}" height="${n(mark.h)}" stroke-width="${n(mark.widthMm)}"${mark.filled ? ' fill="#000"' : ''}/>`;
     case 'disc':
       return `<circle cx="${n(mark.x)}" cy="${n(mark.y)}" r="${n(mark.r)}" stroke-width="${n(mark.widthMm)}"${mark.filled ? ' fill="#000"' : ''}/>`;
+    case 'polygon':
+      return `<polygon points="${mark.points.map(([x, y]) => `${n(x)},${n(y)}`).join(' ')}" stroke-width="${n(mark.widthMm)}"${mark.filled ? ' fill="#000"' : ''}/>`;
     case 'text':
       return `<text x="${n(mark.x)}" y="${n(mark.y)}" font-size="${n(mark.sizeMm)}" text-anchor="${mark.anchor}"${mark.bold ? ' font-weight="700"' : ''} fill="#000" stroke="none">${escaped(mark.text)}</text>`;
   }

@@ -41,6 +41,7 @@ function reachOf(mark: Mark): readonly [readonly number[], readonly number[]] {
       [mark.x - mark.r, mark.x + mark.r],
       [mark.y - mark.r, mark.y + mark.r],
     ];
+  if (mark.kind === 'polygon') return [mark.points.map(([x]) => x), mark.points.map(([, y]) => y)];
   return [[mark.x], [mark.y]];
 }
 

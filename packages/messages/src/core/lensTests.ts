@@ -39,6 +39,8 @@ export const lensTestsText = catalogue({
   wrongOrder: 'More light is lost at f/{smaller} than at f/{wider}: the frames are assigned to the wrong apertures.',
   edgeNotReached:
     'The image circle is unknown: up to {mm} mm from the axis no frame shows where it ends. Shift farther, in at least three directions.',
+  chartTitle: 'Test chart {size}',
+  chartTile: 'Test chart {size}, sheet {row}/{rows} down, {column}/{columns} across: cut along the marks and glue with 10 mm of overlap',
   otherAperture: '{name} says {wrote}, its place in the series {fNumber}.',
   earlierThanBefore: '{name} was taken before {before}, which stands ahead of it.',
   circleMeasured:

@@ -5,5 +5,6 @@ export const lensTestsText = catalogue({
   wrongShape:
     '{name} is {widthPx} × {heightPx} px, which is not the shape of a frame of {widthMm} × {heightMm} mm. Hold the camera as planned, or correct the size of the frame.',
   changedElsewhere: '“{name}” was changed somewhere else meanwhile. It is shown as it is now; make your change again.',
+  chartSize: 'must be one of {sizes}.',
   noSuchFrame: 'A place in the series names a frame that is not in this test.',
 });

@@ -136,6 +136,14 @@ function MarkShape({ mark }: { readonly mark: Mark }) {
       );
     case 'disc':
       return <circle cx={mark.x} cy={mark.y} r={mark.r} strokeWidth={mark.widthMm} fill={mark.filled ? '#000' : undefined} />;
+    case 'polygon':
+      return (
+        <polygon
+          points={mark.points.map(([x, y]) => `${x},${y}`).join(' ')}
+          strokeWidth={mark.widthMm}
+          fill={mark.filled ? '#000' : undefined}
+        />
+      );
     case 'text':
       return (
         <text

@@ -1,7 +1,7 @@
 import { localDay, writtenDay } from '@gangway/messages/date';
 import { say } from '@gangway/messages/say';
 import { testsText } from '@gangway/messages/web/kit/tests';
-import { Plus } from 'lucide-react';
+import { ChevronDown, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { LensTestSummary } from '@gangway/contract/lensTest';
@@ -14,6 +14,18 @@ import { useToast } from '../../ui/Notes';
 import { TextLink } from '../../ui/TextButton';
 import { useOpenKit } from '../KitFrame';
 import { NewTestDialog } from './NewTestDialog';
+
+/** Charts to print: size, and the paper it is put together from. */
+const CHARTS = [
+  ['A4', 'A4'],
+  ['A3', 'A3'],
+  ['A2', 'A2'],
+  ['A2', 'A4'],
+  ['A1', 'A1'],
+  ['A1', 'A3'],
+  ['A0', 'A0'],
+  ['A0', 'A3'],
+] as const;
 
 /** All lens tests, or those of one lens. */
 export function TestsPage() {
@@ -44,6 +56,18 @@ export function TestsPage() {
           <p className="text-sm text-ink-soft">{testsText.measureYourOwnLens}</p>
         </div>
         {lens && <TextLink to="/kit/tests">{testsText.showAll}</TextLink>}
+        <ActionMenu
+          label={testsText.testChart}
+          actions={CHARTS.map(([size, paper]) => ({
+            label: size === paper ? say(testsText.chartOf, { size }) : say(testsText.chartOn, { size, paper }),
+            onSelect: () => location.assign(`/api/lens-test-chart.pdf?size=${size}&paper=${paper}`),
+          }))}
+          button={
+            <Button title={testsText.chartHelp}>
+              {testsText.testChart} <ChevronDown size={15} aria-hidden />
+            </Button>
+          }
+        />
         <Button look="main" onClick={() => setBeginning(true)}>
           <Plus size={15} aria-hidden /> {testsText.newTest}
         </Button>

@@ -1,0 +1,159 @@
+import { Matrix, SingularValueDecomposition } from 'ml-matrix';
+import { CoreError } from '../errors';
+import { markerCorners, squareCorners, type ChartLayout, type ChartPoint } from './chart';
+import { edgeInPart } from './edgePart';
+import type { PixelValues } from './flatFrame';
+
+/** A place in a picture, px right and down from its upper left corner. */
+type Place = readonly [xPx: number, yPx: number];
+
+/** A marker that was found in a picture, its corners clockwise from the upper left one of the chart. */
+export interface FoundMarker {
+  readonly id: number;
+  readonly corners: readonly Place[];
+}
+
+/** Where one side of a square of the chart is in a picture. */
+export interface ChartEdge {
+  /** Number of its square in the layout, and side: 0 upper, 1 right, 2 lower, 3 left. */
+  readonly square: number;
+  readonly side: number;
+  readonly middle: Place;
+  /** Direction across the edge, a unit vector. */
+  readonly across: Place;
+  /** The part of the picture that shows it alone: from the left, from the top, width, height, px. */
+  readonly part: readonly [left: number, top: number, width: number, height: number];
+}
+
+/** Sharpness at one place of a picture, across one edge. */
+export interface EdgeReading {
+  readonly edge: ChartEdge;
+  /** Where half of the contrast is left, cycles per pixel, with one standard deviation. */
+  readonly mtf50CyPx: number;
+  readonly doubtCyPx: number;
+  /** Contrast left at half of the sensor’s limit. */
+  readonly mtfHalfNyquist: number;
+}
+
+/** What a picture of the chart tells. */
+export interface ChartReading {
+  readonly edges: readonly EdgeReading[];
+  /** Edges that could not be measured, by why. */
+  readonly refused: Readonly<Record<string, number>>;
+}
+
+/** The part shows so much of a side, in its middle, and reaches so far to both sides of it, as shares of its length. */
+const ALONG = 0.6;
+const ACROSS = 0.36;
+/** A square is only measured with so many of the markers next to it in sight. */
+const LEAST_MARKERS = 2;
+/** Farther than a neighbour, nearer than the next but one, as a share of the distance of fields. */
+const NEIGHBOUR = 1.2;
+
+/** The projective map that takes places of the chart to those of the picture, by least squares. Source: Hartley and Zisserman, “Multiple View Geometry”, 4.1. */
+function mapFrom(pairs: readonly (readonly [ChartPoint, Place])[]): (at: ChartPoint) => Place {
+  // About their means and to their scale, or the sums would be far from even.
+  const [cx, cy, cs] = frameOf(pairs.map(([from]) => from));
+  const [px, py, ps] = frameOf(pairs.map(([, to]) => to));
+  const rows = pairs.flatMap(([[xMm, yMm], [u, v]]) => {
+    const [x, y, a, b] = [(xMm - cx) / cs, (yMm - cy) / cs, (u - px) / ps, (v - py) / ps];
+    return [
+      [x, y, 1, 0, 0, 0, -a * x, -a * y, -a],
+      [0, 0, 0, x, y, 1, -b * x, -b * y, -b],
+    ];
+  });
+  const least = new SingularValueDecomposition(new Matrix(rows), { autoTranspose: true }).rightSingularVectors;
+  const h = Array.from({ length: 9 }, (_, i) => least.get(i, least.columns - 1));
+  const part = (at: number, x: number, y: number): number => (h[at] ?? 0) * x + (h[at + 1] ?? 0) * y + (h[at + 2] ?? 0);
+  return ([xMm, yMm]) => {
+    const [x, y] = [(xMm - cx) / cs, (yMm - cy) / cs];
+    const w = part(6, x, y);
+    return [px + (ps * part(0, x, y)) / w, py + (ps * part(3, x, y)) / w];
+  };
+}
+
+/** Mean and spread of places. */
+function frameOf(places: readonly (readonly [number, number])[]): readonly [x: number, y: number, spread: number] {
+  const mean = (of: 0 | 1): number => places.reduce((sum, each) => sum + each[of], 0) / places.length;
+  const [x, y] = [mean(0), mean(1)];
+  return [x, y, Math.max(1e-9, places.reduce((sum, each) => sum + Math.hypot(each[0] - x, each[1] - y), 0) / places.length)];
+}
+
+/**
+ * Where a picture of the chart shows edges to be measured. Each is placed by
+ * the markers next to its square alone, so that distortion does not matter.
+ *
+ * @param layout the chart
+ * @param found the markers that were found in the picture
+ * @param size of the picture, px
+ *
+ * @example
+ * chartEdges(chartLayout('A4'), [], { widthPx: 600, heightPx: 400 }) // => []
+ */
+export function chartEdges(
+  layout: ChartLayout,
+  found: readonly FoundMarker[],
+  { widthPx, heightPx }: Pick<PixelValues, 'widthPx' | 'heightPx'>,
+): readonly ChartEdge[] {
+  const byId = new Map(found.map((marker) => [marker.id, marker]));
+  return layout.squares.flatMap((square, index) => {
+    const near = layout.markers.flatMap((marker) => {
+      const seen = byId.get(marker.id);
+      const apart = Math.hypot(marker.centre[0] - square.centre[0], marker.centre[1] - square.centre[1]);
+      return seen && apart < NEIGHBOUR * layout.pitchMm ? [{ marker, seen }] : [];
+    });
+    if (near.length < LEAST_MARKERS) return [];
+    const pairs = near.flatMap(({ marker, seen }) =>
+      markerCorners(marker).flatMap((corner, i) => (seen.corners[i] ? [[corner, seen.corners[i]] as const] : [])),
+    );
+    const toPicture = mapFrom(pairs);
+    const corners = squareCorners(square).map(toPicture);
+    return corners.flatMap((from, side): readonly ChartEdge[] => {
+      const to = corners[(side + 1) % 4] ?? from;
+      const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+      const length = Math.hypot(dx, dy);
+      const middle: Place = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
+      const isUpright = Math.abs(dy) > Math.abs(dx);
+      const [long, short] = [ALONG * length, 2 * ACROSS * length];
+      const [width, height] = (isUpright ? [short, long] : [long, short]).map(Math.floor) as [number, number];
+      const [left, top] = [Math.round(middle[0] - width / 2), Math.round(middle[1] - height / 2)];
+      if (left < 0 || top < 0 || left + width > widthPx || top + height > heightPx) return [];
+      return [{ square: index, side, middle, across: [-dy / length, dx / length], part: [left, top, width, height] }];
+    });
+  });
+}
+
+/** A part of a picture. */
+function partOf({ widthPx, values, light }: PixelValues, [left, top, width, height]: ChartEdge['part']): PixelValues {
+  const part = new Float64Array(3 * width * height);
+  for (let y = 0; y < height; y++) {
+    const from = 3 * ((top + y) * widthPx + left);
+    for (let i = 0; i < 3 * width; i++) part[3 * y * width + i] = values[from + i] ?? 0;
+  }
+  return { widthPx: width, heightPx: height, values: part, light };
+}
+
+/**
+ * Sharpness at all edges of the chart in a picture. What cannot be measured is
+ * counted by its reason: `clipped`, `no_edge`, `not_slanted`, `too_small`, `too_sharp`.
+ *
+ * @param picture its pixels
+ * @param edges where they are
+ *
+ * @example
+ * chartReading(slantedEdgePart, []).edges // => []
+ */
+export function chartReading(picture: PixelValues, edges: readonly ChartEdge[]): ChartReading {
+  const refused: Record<string, number> = {};
+  const read = edges.flatMap((edge): readonly EdgeReading[] => {
+    try {
+      const { mtf50CyPx, mtf50DoubtCyPx, mtfAt } = edgeInPart(partOf(picture, edge.part));
+      return [{ edge, mtf50CyPx, doubtCyPx: mtf50DoubtCyPx, mtfHalfNyquist: mtfAt(0.25) }];
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+      refused[error.code] = (refused[error.code] ?? 0) + 1;
+      return [];
+    }
+  });
+  return { edges: read, refused };
+}
