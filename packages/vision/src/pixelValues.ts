@@ -30,14 +30,15 @@ export async function pixelValues(file: PictureFile, part: PartPx | null = null)
   if (left < 0 || top < 0 || width < 1 || height < 1 || left + width > widthPx || top + height > heightPx)
     throw new CoreError('out_of_range', ['part'], say(lensTestsText.partOutside, { widthPx, heightPx }));
   try {
-    const picture = sharp(file, { limitInputPixels: PIXELS_MOST });
-    const { depth, hasProfile } = await picture.metadata();
+    const { depth, hasProfile, hasAlpha, orientation = 1 } = await sharp(file, { limitInputPixels: PIXELS_MOST }).metadata();
+    // Row by row where nothing is turned: otherwise the whole picture is unpacked beside its pixels.
+    const picture = sharp(file, { limitInputPixels: PIXELS_MOST, sequentialRead: orientation === 1 && part === null });
     // Of 8 bits sharp makes 16 by rough steps.
     const isByte = depth === 'uchar';
     // Those of 16 bits with a profile it turns into Display P3, unless it is told otherwise.
-    const { data, info } = await (hasProfile && !isByte ? picture.withIccProfile('srgb') : picture)
-      .rotate()
-      .flatten({ background: '#fff' })
+    const inSrgb = hasProfile && !isByte ? picture.withIccProfile('srgb') : picture;
+    const upright = orientation === 1 ? inSrgb : inSrgb.rotate();
+    const { data, info } = await (hasAlpha ? upright.flatten({ background: '#fff' }) : upright)
       .toColourspace(isByte ? 'srgb' : 'rgb16')
       .extract({ left, top, width, height })
       .raw({ depth: isByte ? 'uchar' : 'ushort' })

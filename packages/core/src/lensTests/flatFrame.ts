@@ -86,19 +86,19 @@ export function lightGrid(
   const [columns, rows] = [Math.max(1, Math.round(perPx * widthPx)), Math.max(1, Math.round(perPx * heightPx))];
   const sums = new Float64Array(3 * columns * rows);
   const [counts, full] = [new Float64Array(columns * rows), new Float64Array(columns * rows)];
-  for (let y = 0; y < heightPx; y++) {
+  // Looked up once: a large frame has fifty million pixels.
+  const columnOf = Uint32Array.from({ length: widthPx }, (_, x) => Math.floor((x * columns) / widthPx));
+  for (let y = 0, at = 0; y < heightPx; y++) {
     const row = Math.floor((y * rows) / heightPx) * columns;
-    for (let x = 0; x < widthPx; x++) {
-      const cell = row + Math.floor((x * columns) / widthPx);
-      let most = 0;
-      for (let c = 0; c < 3; c++) {
-        const stored = values[3 * (y * widthPx + x) + c] ?? 0;
-        const value = light ? (light[stored] ?? 0) : stored;
-        sums[3 * cell + c] = (sums[3 * cell + c] ?? 0) + value;
-        most = Math.max(most, value);
-      }
+    for (let x = 0; x < widthPx; x++, at += 3) {
+      const cell = row + (columnOf[x] ?? 0);
+      let [r, g, b] = [values[at] ?? 0, values[at + 1] ?? 0, values[at + 2] ?? 0];
+      if (light) [r, g, b] = [light[r] ?? 0, light[g] ?? 0, light[b] ?? 0];
+      sums[3 * cell] = (sums[3 * cell] ?? 0) + r;
+      sums[3 * cell + 1] = (sums[3 * cell + 1] ?? 0) + g;
+      sums[3 * cell + 2] = (sums[3 * cell + 2] ?? 0) + b;
       counts[cell] = (counts[cell] ?? 0) + 1;
-      if (most >= CLIPPED) full[cell] = (full[cell] ?? 0) + 1;
+      if (r >= CLIPPED || g >= CLIPPED || b >= CLIPPED) full[cell] = (full[cell] ?? 0) + 1;
     }
   }
   return {
