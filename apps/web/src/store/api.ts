@@ -201,7 +201,8 @@ export const api = createApi({
       onQueryStarted: async ({ id, settings }, { dispatch, queryFulfilled }) => {
         const patch = dispatch(api.util.updateQueryData('lensTest', id, (test) => ({ ...test, settings })));
         await queryFulfilled.then(
-          ({ data }) => dispatch(api.util.updateQueryData('lensTest', id, (test) => ({ ...test, ...data }))),
+          // The settings are those that were sent; the same objects, so that nothing is measured again for them.
+          ({ data: { version } }) => dispatch(api.util.updateQueryData('lensTest', id, (test) => ({ ...test, version }))),
           () => patch.undo(),
         );
       },

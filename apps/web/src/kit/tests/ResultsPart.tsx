@@ -124,7 +124,7 @@ function ApertureTable({ apertures, cornerMm }: { readonly apertures: readonly L
                 {apertureWords(at.fNumber)}
               </Th>
               {cellsOf(at, cornerMm).map((words, i) => (
-                <td key={heads[i]} className="pr-3 text-right tabular-nums">
+                <td key={heads[i]} className="pr-3 text-right whitespace-nowrap tabular-nums">
                   {words}
                 </td>
               ))}
