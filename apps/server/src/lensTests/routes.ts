@@ -72,7 +72,9 @@ export function lensTestUpload(arrival: Arrival): Router {
     name: string,
     path: string,
   ): Promise<Pick<LensTest, 'version' | 'settings'> & { frame: LensTestFrame }> {
-    const { sha256, ...seen } = await acceptedFrame(path, name);
+    const { sha256, remarks, ...rest } = await acceptedFrame(path, name);
+    // A wall is meant to be the same all over.
+    const seen = { ...rest, remarks: remarks.filter((remark) => remark !== proofText.theSameAllOverNothing) };
     const [twin] = await db
       .select({ name: lensTestFrames.name })
       .from(lensTestFrames)

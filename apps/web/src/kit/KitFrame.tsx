@@ -8,6 +8,7 @@ import { KINDS } from '@gangway/core/kit/registry';
 import { TopBar } from '../ui/TopBar';
 import { api, errorSentence } from '../store/api';
 import { ErrorNote } from '../ui/ErrorNote';
+import { useToast } from '../ui/Notes';
 import { ExportMenu } from './exchange/ExportMenu';
 import { useKitUndo } from './useKit';
 import { UndoButtons, useUndoKeys } from '../ui/UndoButtons';
@@ -87,8 +88,10 @@ function Count({ n }: { readonly n: number }) {
 
 function KitUndo() {
   const { undoable, redoable, go } = useKitUndo();
-  const undo = () => void go(true);
-  const redo = () => void go(false);
+  const tell = useToast();
+  const step = (back: boolean) => void go(back).catch((refused: unknown) => tell(errorSentence(refused)));
+  const undo = () => step(true);
+  const redo = () => step(false);
   useUndoKeys(undo, redo);
   return <UndoButtons undoable={undoable} redoable={redoable} onUndo={undo} onRedo={redo} />;
 }

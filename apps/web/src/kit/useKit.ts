@@ -43,10 +43,13 @@ function lensTestNow(id: string): LensTest | null {
   return api.endpoints.lensTest.select(id)(store.getState()).data ?? null;
 }
 
-/** Sends a lens test as it shall be. Throws what the server refused. */
+/** Sends a lens test as it shall be, without frames that were deleted meanwhile. Throws what the server refused. */
 async function changeTest({ id, settings }: WantedTest): Promise<void> {
   const now = lensTestNow(id) ?? (await store.dispatch(api.endpoints.lensTest.initiate(id, { subscribe: false })).unwrap());
-  await store.dispatch(api.endpoints.changeLensTest.initiate({ id, version: now.version, settings })).unwrap();
+  const present = new Set(now.frames.map((frame) => frame.id));
+  const shots = settings.shots.map((shot) => (shot.frameId === null || present.has(shot.frameId) ? shot : { ...shot, frameId: null }));
+  const kept = shots.every((shot, i) => shot === settings.shots[i]) ? settings : { ...settings, shots };
+  await store.dispatch(api.endpoints.changeLensTest.initiate({ id, version: now.version, settings: kept })).unwrap();
 }
 
 /** Going back and on again; each says what it would change, `null` when there is nothing. */

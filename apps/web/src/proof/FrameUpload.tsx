@@ -2,18 +2,14 @@ import { timeOfDay } from '@gangway/messages/date';
 import { proofText } from '@gangway/messages/web/proof';
 import { say } from '@gangway/messages/say';
 import { geometryOf } from '@gangway/core/geometry/geometry';
-import { Upload } from 'lucide-react';
-import { useRef, useState, type DragEvent } from 'react';
+import { useRef, useState } from 'react';
 import type { FrameSet, Role } from '@gangway/contract/proof';
 import type { Setup } from '@gangway/contract/storedSetup';
 import { assemblyPlan } from '@gangway/core/assembly/plan';
 import { api, errorSentence } from '../store/api';
-import { Button } from '../ui/Button';
+import { FrameDrop } from '../ui/FrameDrop';
 import { useToast } from '../ui/Notes';
 import { sendFiles } from '../store/sendFiles';
-import { Progress } from '../ui/Progress';
-
-const TYPES = '.png,.jpg,.jpeg,.tif,.tiff,image/png,image/jpeg,image/tiff';
 
 /** Where real frames come in: chosen or dropped, one after the other, each looked at on its way. */
 export function FrameUpload({
@@ -27,19 +23,16 @@ export function FrameUpload({
   readonly onOpen: (id: string) => void;
   readonly onCameIn: () => void;
 }) {
-  const chooser = useRef<HTMLInputElement>(null);
   const stop = useRef<AbortController | null>(null);
   const [role, setRole] = useState<Role>('frame');
   const [planned, setPlanned] = useState(setup.settings.mosaic !== null);
-  const [over, setOver] = useState(false);
-  const [coming, setComing] = useState<{ readonly done: number; readonly of: number; readonly name: string } | null>(null);
+  const [coming, setComing] = useState<{ readonly share: number; readonly name: string } | null>(null);
   const [refused, setRefused] = useState<readonly string[]>([]);
   const [beginSet] = api.useBeginSetMutation();
   const tell = useToast();
   const canPlan = assemblyPlan(geometryOf(setup.settings)) !== null;
 
   const take = async (files: readonly File[]) => {
-    if (files.length === 0) return;
     let setId = open?.origin === 'files' ? open.id : null;
     if (setId === null) {
       const { data, error } = await beginSet({
@@ -62,7 +55,7 @@ export function FrameUpload({
       onFile: (name, done) => {
         // What became of the file before shows.
         if (done > 0) onCameIn();
-        setComing({ done, of: files.length, name });
+        setComing({ share: done / files.length, name });
       },
       onAnswer: () => undefined,
       signal: abort.signal,
@@ -75,43 +68,15 @@ export function FrameUpload({
   return (
     <section aria-label={proofText.files2} className="grid gap-2">
       <h2 className="font-semibold">{proofText.realFrames}</h2>
-      <div
-        onDragOver={(event: DragEvent) => {
-          event.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={(event: DragEvent) => {
-          event.preventDefault();
-          setOver(false);
-          void take([...event.dataTransfer.files]);
-        }}
-        className={`grid gap-1.5 rounded-md border border-dashed p-2.5 text-sm ${over ? 'border-accent bg-accent-wash' : 'border-rule'}`}
+      <FrameDrop
+        help={say(proofText.pngJpegOrTiff8, {
+          origin: open?.origin === 'files' ? say(proofText.theyGoInto, { name: open.name }) : proofText.theyBeginASeriesOf,
+        })}
+        coming={coming}
+        refused={refused}
+        onFiles={(files) => void take(files)}
+        onCancel={() => stop.current?.abort()}
       >
-        <div className="flex items-center gap-2">
-          <Button onClick={() => chooser.current?.click()} disabled={coming !== null}>
-            <Upload size={14} aria-hidden /> {proofText.chooseFiles}
-          </Button>
-          <span className="text-ink-soft">{proofText.orDropThemHere}</span>
-        </div>
-        <input
-          ref={chooser}
-          type="file"
-          multiple
-          accept={TYPES}
-          aria-label={proofText.framesToAdd}
-          className="sr-only"
-          tabIndex={-1}
-          onChange={(event) => {
-            void take([...(event.target.files ?? [])]);
-            event.target.value = '';
-          }}
-        />
-        <span className="text-xs text-ink-soft">
-          {say(proofText.pngJpegOrTiff8, {
-            origin: open?.origin === 'files' ? say(proofText.theyGoInto, { name: open.name }) : proofText.theyBeginASeriesOf,
-          })}
-        </span>
         <div className="flex flex-wrap gap-x-3 gap-y-1">
           <label className="flex items-center gap-1.5">
             <input
@@ -129,20 +94,7 @@ export function FrameUpload({
             </label>
           )}
         </div>
-        {coming && (
-          <div className="flex items-center gap-2">
-            <Progress share={coming.done / coming.of} words={say(proofText.adding, { name: coming.name })} />
-            <Button onClick={() => stop.current?.abort()}>{proofText.cancel}</Button>
-          </div>
-        )}
-      </div>
-      {refused.length > 0 && (
-        <ul role="alert" className="grid gap-1 text-sm">
-          {refused.map((words) => (
-            <li key={words}>{words}</li>
-          ))}
-        </ul>
-      )}
+      </FrameDrop>
     </section>
   );
 }

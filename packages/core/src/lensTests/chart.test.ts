@@ -51,10 +51,23 @@ test('a large chart is cut into sheets that overlap and cover all of it', () => 
   const pages = chartPages('A1', 'A3');
   // 841 × 594 mm in steps of 398 × 275 mm: 3 × 3 sheets.
   expect(pages).toHaveLength(9);
-  const polygons = new Set(pages.flatMap(({ marks }) => marks.flatMap((mark) => (mark.kind === 'polygon' ? [mark.points.length] : []))));
-  expect([...polygons]).toEqual([4]);
-  const seen = pages.reduce((sum, { marks }) => sum + marks.filter(({ kind }) => kind === 'polygon').length, 0);
-  expect(seen).toBeGreaterThanOrEqual(chartLayout('A1').squares.length);
+  // The middle of every square is within the cutting marks of some sheet, where it belongs.
+  const seen = new Set(
+    pages.flatMap(({ marks }, i) =>
+      marks.flatMap((mark) => {
+        if (mark.kind !== 'polygon') return [];
+        const middle = (axis: 0 | 1): number => mark.points.reduce((sum, point) => sum + point[axis], 0) / mark.points.length;
+        const [x, y] = [middle(0), middle(1)];
+        if (x < 6 || y < 6 || x > 414 || y > 291) return [];
+        return [`${(x - 6 + 398 * (i % 3)).toFixed(1)} ${(y - 6 + 275 * Math.floor(i / 3)).toFixed(1)}`];
+      }),
+    ),
+  );
+  expect([...seen].toSorted()).toEqual(
+    chartLayout('A1')
+      .squares.map(({ centre: [x, y] }) => `${x.toFixed(1)} ${y.toFixed(1)}`)
+      .toSorted(),
+  );
   for (const { widthMm, heightMm, marks } of pages) {
     expect([widthMm, heightMm]).toEqual([420, 297]);
     expect(marks.filter(({ kind }) => kind === 'line')).toHaveLength(8);

@@ -13,18 +13,18 @@ export interface ChartSquare {
   readonly sideMm: number;
 }
 
-/** A coded marker, by which a picture of the chart tells where it shows what. */
+/** A coded marker, from which it is known which part of the chart a picture shows. */
 export interface ChartMarker {
   readonly id: number;
   readonly centre: ChartPoint;
   readonly sideMm: number;
 }
 
-/** A chart of slanted squares and coded markers, like the fields of a chessboard. */
+/** A chart on which slanted squares and coded markers alternate, as on a chessboard. */
 export interface ChartLayout {
   readonly widthMm: number;
   readonly heightMm: number;
-  /** Where the fields begin, how large they are and how many there are. */
+  /** Where the cells begin, how large they are and how many there are. */
   readonly leftMm: number;
   readonly topMm: number;
   readonly pitchMm: number;
@@ -44,11 +44,11 @@ export const CHART_SIZES = {
 } as const;
 export type ChartSize = keyof typeof CHART_SIZES;
 
-/** Fields across a chart: an odd number, so that the middle of each border is a square. */
+/** Cells across a chart: an odd number, so that there is a square in each corner. */
 const COLUMNS = 13;
 /** Paper that printers leave white at each border, mm. */
 const MARGIN_MM = 6;
-/** Sides of squares and markers as shares of a field. */
+/** Sides of squares and markers as shares of a cell. */
 const SQUARE = 0.64;
 const MARKER = 0.54;
 /** By how much the sides of the squares lean from upright and level, as ISO 12233 has it: 5°. */
@@ -162,7 +162,7 @@ export function chartTone({ leftMm, topMm, pitchMm, columns, rows }: ChartLayout
   }
   const [across, down] = [dx, dy].map((d) => Math.floor((d / pitchMm / MARKER + 0.5) * MARKER_MODULES)) as [number, number];
   const isInside = across >= 0 && down >= 0 && across < MARKER_MODULES && down < MARKER_MODULES;
-  // Markers are counted row by row: half of the fields before this one are markers.
+  // Markers are counted row by row: half of the cells before this one are markers.
   const id = Math.floor((row * columns + column) / 2);
   return isInside && !isWhite(id, across, down) ? 0 : 1;
 }

@@ -42,12 +42,12 @@ export interface ChartReading {
   readonly refused: Readonly<Record<string, number>>;
 }
 
-/** The part shows so much of a side, in its middle, and reaches so far to both sides of it, as shares of its length. */
+/** A part shows this much of a side, about its middle, and reaches this far to either side of it, as shares of its length. */
 const ALONG = 0.6;
 const ACROSS = 0.36;
-/** A square is only measured with so many of the markers next to it in sight. */
+/** A square is measured only where at least this many of the markers next to it were found. */
 const LEAST_MARKERS = 2;
-/** Farther than a neighbour, nearer than the next but one, as a share of the distance of fields. */
+/** Farther than a neighbour, nearer than the next but one, in cells. */
 const NEIGHBOUR = 1.2;
 
 /** The projective map that takes places of the chart to those of the picture, by least squares. Source: Hartley and Zisserman, “Multiple View Geometry”, 4.1. */

@@ -4,33 +4,35 @@ import { say } from '@gangway/messages/say';
 import { diagonalMm } from '../coverage/frame';
 import { shiftLimitMm } from '../coverage/shiftLimit';
 import type { FrameSize } from '../model/frame';
-import { apertureWords, fixed, mmWords } from '../words';
+import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '../words';
 import type { CircleEdge } from './circleEdge';
 import type { LightAtAperture, LightResult } from './light';
 import { lostAt } from './radial';
 
-/** What a test of the light of a lens comes to, fact by fact. */
+/** What a test of the light of a lens found, fact by fact. */
 export type LightFact =
   | { readonly kind: 'circle'; readonly diameterMm: number; readonly doubtMm: number; readonly nominalMm: number | null }
-  /** Its edge was not seen: light goes on at least so far. */
-  | { readonly kind: 'circleAtLeast'; readonly diameterMm: number }
+  /** Its edge was not seen in enough directions; there is light up to this distance from the axis. */
+  | { readonly kind: 'circleUnknown'; readonly reachedMm: number }
   /** How far the frame may shift and rise from the centre before a corner goes dark; `null` where it never fits. */
   | { readonly kind: 'limits'; readonly shiftMm: number | null; readonly riseMm: number | null }
-  /** Light lost in the corners of the centred frame, and by the cos⁴ law alone. */
-  | { readonly kind: 'corners'; readonly fNumber: number; readonly stops: number; readonly doubt: number; readonly lawStops: number }
+  /** Light lost in the corners of the centred frame, and by the cos⁴ law alone; `null` where the focal length is unknown. */
+  | { readonly kind: 'corners'; readonly fNumber: number; readonly stops: number; readonly doubt: number; readonly lawStops: number | null }
   | { readonly kind: 'clears'; readonly fNumber: number }
   | { readonly kind: 'cast'; readonly colour: 'red' | 'cyan' | 'blue' | 'yellow'; readonly stops: number; readonly heightMm: number }
-  | { readonly kind: 'axis'; readonly rightMm: number; readonly upMm: number; readonly doubtMm: number };
+  /** The settings at which the image circle is centred, where these are not zero. */
+  | { readonly kind: 'axis'; readonly shiftMm: number; readonly riseMm: number; readonly doubtMm: number };
 
 /** What the test is compared with. */
 export interface TestedLens {
   readonly frame: FrameSize;
-  readonly focalMm: number;
+  /** Focal length, mm; `null` where it is unknown. */
+  readonly focalMm: number | null;
   /** The image circle that the kit has, mm; `null` where it has none. */
   readonly nominalCircleMm: number | null;
 }
 
-/** A colour cast smaller than this is not seen, stops (assumed). */
+/** A smaller colour cast cannot be seen, stops (assumed). */
 const SEEN_CAST = 0.1;
 /** An axis nearer than this to the zero of the scales is there, mm: scales are not read better. */
 const SEEN_OFF_MM = 0.2;
@@ -69,17 +71,18 @@ function circleFacts(
   nominalMm: number | null,
 ): readonly LightFact[] {
   const diameterMm = 2 * radiusMm;
-  const [rightMm, upMm] = middleMm;
-  const off = Math.hypot(rightMm, upMm);
+  // A frame is centred when it is shifted to where the circle is.
+  const [shiftMm, riseMm] = middleMm;
+  const off = Math.hypot(shiftMm, riseMm);
   return [
     { kind: 'circle', diameterMm, doubtMm: 2 * doubtMm, nominalMm },
     { kind: 'limits', shiftMm: shiftLimitMm(frame, diameterMm, 0), riseMm: shiftLimitMm(frame, diameterMm, 90) },
-    ...(off > SEEN_OFF_MM && off > 2 * middleDoubtMm ? [{ kind: 'axis' as const, rightMm, upMm, doubtMm: middleDoubtMm }] : []),
+    ...(off > SEEN_OFF_MM && off > 2 * middleDoubtMm ? [{ kind: 'axis' as const, shiftMm, riseMm, doubtMm: middleDoubtMm }] : []),
   ];
 }
 
 /**
- * What a test of the light of a lens comes to.
+ * What a test of the light of a lens found.
  *
  * @param result what was measured
  * @param lens the frame that it was measured on, and what the kit says of the lens
@@ -97,31 +100,23 @@ export function lightFacts(result: LightResult, { frame, focalMm, nominalCircleM
     // What lies beyond the last height was not measured.
     if (!at || (at.heightsMm.at(-1) ?? 0) < cornerMm) return [];
     const doubt = at.doubt[at.heightsMm.findIndex((mm) => mm >= cornerMm)] ?? NaN;
-    return [{ kind: 'corners', fNumber: at.fNumber, stops: lostAt(at, cornerMm), doubt, lawStops: lawStops(cornerMm, focalMm) }];
+    const law = focalMm === null ? null : lawStops(cornerMm, focalMm);
+    return [{ kind: 'corners', fNumber: at.fNumber, stops: lostAt(at, cornerMm), doubt, lawStops: law }];
   });
   const notReached = problems.find((problem) => problem.kind === 'edgeNotReached');
   return [
     ...(circle ? circleFacts(circle, frame, nominalCircleMm) : []),
-    ...(notReached ? [{ kind: 'circleAtLeast' as const, diameterMm: 2 * notReached.reachedMm }] : []),
+    ...(notReached ? [{ kind: 'circleUnknown' as const, reachedMm: notReached.reachedMm }] : []),
     ...corners,
     ...(clearsFrom === null ? [] : [{ kind: 'clears' as const, fNumber: clearsFrom }]),
     ...(settled ? castOf(settled) : []),
   ];
 }
 
-/** Where the axis lies, in words. */
-function axisWords(rightMm: number, upMm: number): string {
-  const words = [
-    Math.abs(rightMm) < 0.05 ? '' : say(lensTestsText.toTheSide, { mm: mmWords(Math.abs(rightMm)), side: rightMm > 0 ? 'right' : 'left' }),
-    Math.abs(upMm) < 0.05 ? '' : say(lensTestsText.upOrDown, { mm: mmWords(Math.abs(upMm)), way: upMm > 0 ? 'up' : 'down' }),
-  ];
-  return listed(words.filter((each) => each !== ''));
-}
-
 /**
  * A fact as a sentence.
  *
- * @param fact what a test came to
+ * @param fact what a test found
  *
  * @example
  * lightConclusion({ kind: 'clears', fNumber: 8 }) // => 'From f/8 on, stopping down no longer brightens the corners.'
@@ -136,8 +131,8 @@ export function lightConclusion(fact: LightFact): string {
         by: mmWords(Math.abs(fact.diameterMm - (fact.nominalMm ?? 0))),
         kit: mmWords(fact.nominalMm ?? 0),
       });
-    case 'circleAtLeast':
-      return say(lensTestsText.circleAtLeast, { mm: mmWords(fact.diameterMm) });
+    case 'circleUnknown':
+      return say(lensTestsText.circleUnknown, { mm: mmWords(fact.reachedMm) });
     case 'limits':
       return fact.shiftMm === null || fact.riseMm === null
         ? lensTestsText.neverCovered
@@ -147,14 +142,17 @@ export function lightConclusion(fact: LightFact): string {
         fNumber: apertureWords(fact.fNumber),
         stops: fixed(fact.stops, 2),
         doubt: fixed(Math.max(0.01, fact.doubt), 2),
-        law: fixed(fact.lawStops, 2),
+        law: fact.lawStops === null ? 'none' : fixed(fact.lawStops, 2),
       });
     case 'clears':
       return say(lensTestsText.clearsFrom, { fNumber: apertureWords(fact.fNumber) });
     case 'cast':
       return say(lensTestsText.castMeasured, { colour: fact.colour, stops: fixed(fact.stops, 2), mm: mmWords(fact.heightMm) });
     case 'axis':
-      return say(lensTestsText.axisMeasured, { where: axisWords(fact.rightMm, fact.upMm), doubt: mmWords(Math.max(0.1, fact.doubtMm)) });
+      return say(lensTestsText.axisMeasured, {
+        settings: listed([riseWords(fact.riseMm), shiftWords(fact.shiftMm)]),
+        doubt: mmWords(Math.max(0.1, fact.doubtMm)),
+      });
   }
 }
 

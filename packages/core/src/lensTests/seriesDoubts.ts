@@ -52,7 +52,7 @@ export function seriesDoubts(frames: readonly PlacedFrame[]): readonly SeriesDou
  * @param doubt what speaks against the place of a frame
  *
  * @example
- * seriesDoubt({ kind: 'aperture', name: '1.tif', fNumber: 8, wroteFNumber: 4 }) // => '1.tif says f/4, its place in the series f/8.'
+ * seriesDoubt({ kind: 'aperture', name: '1.tif', fNumber: 8, wroteFNumber: 4 }) // => '1.tif: the file says f/4, the plan f/8.'
  */
 export function seriesDoubt(doubt: SeriesDoubt): string {
   return doubt.kind === 'aperture'

@@ -41,19 +41,18 @@ export const lensTestsText = catalogue({
     'The image circle is unknown: up to {mm} mm from the axis no frame shows where it ends. Shift farther, in at least three directions.',
   chartTitle: 'Test chart {size}',
   chartTile: 'Test chart {size}, sheet {row}/{rows} down, {column}/{columns} across: cut along the marks and glue with 10 mm of overlap',
-  otherAperture: '{name} says {wrote}, its place in the series {fNumber}.',
-  earlierThanBefore: '{name} was taken before {before}, which stands ahead of it.',
+  otherAperture: '{name}: the file says {wrote}, the plan {fNumber}.',
+  earlierThanBefore: '{name} was taken before {before}, which comes first in the plan.',
   circleMeasured:
     'Image circle {mm} ± {doubt} mm{nominal, select, smaller {, {by} smaller than in the kit ({kit})} larger {, {by} larger than in the kit ({kit})} same {, as in the kit} other {}}.',
-  circleAtLeast:
-    'The image circle is at least {mm}: this rig does not shift far enough to show where it ends. The value in the kit stays as it is.',
+  circleUnknown:
+    'Where the image circle ends is unknown: there is light up to {mm} from the axis, and too few frames go past its edge, if any. The value in the kit stays as it is.',
   limitsMeasured: 'From the centre, a corner goes dark beyond {shift} of shift or {rise} of rise.',
   neverCovered: 'The image circle does not cover this frame even when centred.',
-  cornersLose: 'At {fNumber} the corners of the centred frame lose {stops} ± {doubt} stops; cos⁴ alone would take {law}.',
+  cornersLose:
+    'At {fNumber} the corners of the centred frame lose {stops} ± {doubt} stops{law, select, none {} other {; cos⁴ alone would take {law}}}.',
   clearsFrom: 'From {fNumber} on, stopping down no longer brightens the corners.',
   castMeasured:
     'The light is {stops} stops {colour, select, red {redder} cyan {less red} blue {bluer} other {less blue}} {mm} from the axis than on it: use flat-field frames where colour matters.',
-  axisMeasured: 'With the scales at zero the lens axis is {where} (± {doubt}): add this to what the scales read.',
-  toTheSide: '{mm} {side, select, right {to the right} other {to the left}}',
-  upOrDown: '{mm} {way, select, up {up} other {down}}',
+  axisMeasured: 'The image circle is not centred at the zero of the scales, but at {settings} (± {doubt}).',
 });

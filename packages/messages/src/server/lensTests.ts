@@ -3,7 +3,7 @@ import { catalogue } from '../catalogue';
 export const lensTestsText = catalogue({
   lensTest: 'lens test',
   wrongShape:
-    '{name} is {widthPx} × {heightPx} px, which is not the shape of a frame of {widthMm} × {heightMm} mm. Hold the camera as planned, or correct the size of the frame.',
+    '{name} is {widthPx} × {heightPx} px, which is not the shape of a frame of {widthMm} × {heightMm} mm. Add whole frames in landscape orientation, not cropped.',
   changedElsewhere: '“{name}” was changed somewhere else meanwhile. It is shown as it is now; make your change again.',
   chartSize: 'must be one of {sizes}.',
   noSuchFrame: 'A place in the series names a frame that is not in this test.',

@@ -27,4 +27,9 @@ export const uiText = catalogue({
   nothingToRedo: 'Nothing to redo',
   redo: 'Redo: {redoable}',
   assumes: 'Assumes: {assumes}',
+  chooseFiles: 'Choose files',
+  orDropThemHere: 'or drop them here',
+  framesToAdd: 'Frames to add',
+  adding: 'Adding {name}',
+  cancel: 'Cancel',
 });

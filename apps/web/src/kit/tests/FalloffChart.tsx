@@ -17,8 +17,8 @@ const EVERY_MM = 5;
 
 interface FalloffProps {
   readonly apertures: readonly LightAtAperture[];
-  /** Light lost by the cos⁴ law at an image height, stops. */
-  readonly lawStops: (heightMm: number) => number;
+  /** Light lost by the cos⁴ law at an image height, stops; `null` where the focal length is unknown. */
+  readonly lawStops: ((heightMm: number) => number) | null;
   /** From the axis to the corner of the centred frame, mm. */
   readonly cornerMm: number;
 }
@@ -32,8 +32,8 @@ export function FalloffChart({ apertures, lawStops, cornerMm }: FalloffProps) {
     if (!element) return;
     const { ink, soft, hairline, accent, font } = chartLook();
     const lastMm = Math.max(cornerMm, ...apertures.map(({ heightsMm }) => heightsMm.at(-1) ?? 0));
-    const most = Math.max(...apertures.flatMap(({ lost }) => lost), lawStops(lastMm));
-    const law = Array.from({ length: 41 }, (_, i) => (lastMm * i) / 40).map((x) => ({ x, y: lawStops(x) }));
+    const most = Math.max(...apertures.flatMap(({ lost }) => lost), lawStops?.(lastMm) ?? 0);
+    const law = Array.from({ length: 41 }, (_, i) => (lastMm * i) / 40).map((x) => ({ x, y: lawStops?.(x) ?? 0 }));
     const colours = { accent, ink, soft };
     const lineOf = ({ colour, width, dash }: Look) => ({ borderColor: colours[colour], borderWidth: width, borderDash: [...dash] });
     const axis = (text: string) => ({
@@ -65,14 +65,7 @@ export function FalloffChart({ apertures, lawStops, cornerMm }: FalloffProps) {
               pointHitRadius: 0,
             })),
           ),
-          {
-            label: testsText.law,
-            data: law,
-            borderColor: soft,
-            borderWidth: 1,
-            borderDash: [1, 3],
-            pointRadius: 0,
-          },
+          ...(lawStops ? [{ label: testsText.law, data: law, ...lineOf(LAW), pointRadius: 0 }] : []),
           {
             label: '',
             data: [
@@ -117,7 +110,7 @@ export function FalloffChart({ apertures, lawStops, cornerMm }: FalloffProps) {
         {apertures.map(({ fNumber }, i) => (
           <Sample key={fNumber} words={apertureWords(fNumber)} look={lookOf(i)} />
         ))}
-        <Sample words={testsText.law} look={LAW} />
+        {lawStops && <Sample words={testsText.law} look={LAW} />}
       </figcaption>
       <div className="h-72">
         <canvas ref={canvas} role="img" aria-label={say(testsText.falloffLabel, { lines: lines.join(', ') })} />

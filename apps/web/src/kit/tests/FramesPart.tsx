@@ -44,7 +44,11 @@ export function FramesPart({ open, result }: { readonly open: OpenTest; readonly
     put(
       inOrder(
         shots,
-        frames.toSorted((a, b) => by(a).localeCompare(by(b), 'en', { numeric: true })).map(({ id }) => id),
+        // What was left out stays out.
+        frames
+          .filter(({ id }) => placed.has(id))
+          .toSorted((a, b) => by(a).localeCompare(by(b), 'en', { numeric: true }))
+          .map(({ id }) => id),
       ),
     );
   const said = (frame: LensTestFrame): readonly string[] => [
@@ -82,7 +86,7 @@ export function FramesPart({ open, result }: { readonly open: OpenTest; readonly
                 <Th className="pr-3">{testsText.frame}</Th>
                 <Th className="pr-3">{testsText.doubts}</Th>
                 <Th>
-                  <span className="sr-only">{testsText.moreFor}</span>
+                  <span className="sr-only">{testsText.more}</span>
                 </Th>
               </tr>
             </thead>

@@ -120,7 +120,7 @@ export function NewTestDialog({ kit, lensId, onClose, onBegun }: NewTestProps) {
           {whole && shots.length > 0 && (
             <PlanWords
               places={positionsOf(shots).length}
-              apertures={apertures.length - left.size}
+              apertures={new Set(shots.map(({ fNumber }) => fNumber)).size}
               frames={shots.length}
               durationS={whole.durationS * (shots.length / whole.shots.length)}
               edgeSeen={whole.edgeSeen}

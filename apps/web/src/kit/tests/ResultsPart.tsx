@@ -1,7 +1,7 @@
 import { say } from '@gangway/messages/say';
 import { testsText } from '@gangway/messages/web/kit/tests';
 import { FileOutput } from 'lucide-react';
-import { useCallback, useMemo } from 'react';
+import { useMemo } from 'react';
 import { diagonalMm } from '@gangway/core/coverage/frame';
 import { lawStops, lightConclusion, lightFacts } from '@gangway/core/lensTests/conclusions';
 import type { LightAtAperture, LightResult } from '@gangway/core/lensTests/light';
@@ -44,10 +44,10 @@ function Results({ open, result }: { readonly open: OpenTest; readonly result: L
   const focalMm = rig?.lens.focalMm ?? lens?.specs.focalMm ?? null;
   const kitCircleMm = rig?.lens.circle.imageCircleMm ?? lens?.specs.imageCircleMm ?? null;
   const frame = useMemo(() => ({ widthMm: settings.widthMm, heightMm: settings.heightMm }), [settings.widthMm, settings.heightMm]);
-  const facts = focalMm === null ? [] : lightFacts(result, { frame, focalMm, nominalCircleMm: kitCircleMm });
-  const law = useCallback((heightMm: number) => (focalMm === null ? 0 : lawStops(heightMm, focalMm)), [focalMm]);
+  const facts = lightFacts(result, { frame, focalMm, nominalCircleMm: kitCircleMm });
+  const law = useMemo(() => (focalMm === null ? null : (heightMm: number) => lawStops(heightMm, focalMm)), [focalMm]);
   // That the edge was not reached is among the conclusions.
-  const problems = result.problems.filter(({ kind }) => kind !== 'edgeNotReached' || facts.length === 0);
+  const problems = result.problems.filter(({ kind }) => kind !== 'edgeNotReached');
   const taken = framesInPlace(test).map(({ shot }) => shot);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-6 lg:grid-cols-[minmax(0,1fr)_22rem]">

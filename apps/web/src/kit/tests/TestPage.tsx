@@ -35,7 +35,7 @@ export interface OpenTest {
 export function TestPage() {
   const { testId = '' } = useParams();
   const { data: test, error, refetch } = api.useLensTestQuery(testId);
-  if (error) return <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />;
+  if (error && !test) return <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />;
   if (!test)
     return (
       <p role="status" className="text-ink-soft">

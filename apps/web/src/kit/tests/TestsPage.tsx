@@ -93,7 +93,7 @@ export function TestsPage() {
                   <span data-typed>{writtenDay(localDay(new Date(test.createdAt)))}</span>
                 </p>
                 {test.appliedAt !== null && (
-                  <p className="text-sm">{say(testsText.written, { date: writtenDay(localDay(new Date(test.appliedAt))) })}</p>
+                  <p className="text-sm">{say(testsText.alreadyWritten, { date: writtenDay(localDay(new Date(test.appliedAt))) })}</p>
                 )}
               </div>
               <span className="shrink-0 text-xs text-ink-soft tabular-nums">

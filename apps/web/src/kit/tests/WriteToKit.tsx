@@ -99,13 +99,17 @@ function rowsOf(
       before.length === 0 ? testsText.unknown : say(testsText.stops, { stops: fixed(atHeight(now.heightsMm, before, lastMm), 2) }),
       say(testsText.stops, { stops: fixed(after.at(-1) ?? 0, 2) }),
     ] as const;
+  const largest = Math.max(0, ...now.sharpCircles.map(({ diameterMm }) => diameterMm));
   const { falloffStoppedFNumber: stopped, falloffStoppedStops } = measured;
   return [
     [
       testsText.imageCircle,
       now.imageCircleMm === null ? testsText.unknown : mmWords(now.imageCircleMm),
-      measured.imageCircleMm === null ? testsText.stays : mmWords(measured.imageCircleMm),
+      measured.imageCircleMm === null ? testsText.unknown : mmWords(measured.imageCircleMm),
     ],
+    ...(measured.imageCircleMm !== null && largest > measured.imageCircleMm
+      ? [[testsText.sharpCircles, mmWords(largest), mmWords(measured.imageCircleMm)] as const]
+      : []),
     falloff(wideFNumber, now.falloffWideStops, measured.falloffWideStops),
     ...(stopped === null ? [] : [falloff(stopped, now.falloffStoppedStops, falloffStoppedStops ?? [])]),
   ];

@@ -40,9 +40,13 @@ export function placedFirst(shots: readonly TestShot[], id: string): TestShot[] 
   return at < 0 ? [...shots] : filled(shots, idsOf(shots).with(at, id));
 }
 
-/** The frames in another order, without empty places between them. */
+/** The frames in another order; empty places stay empty. */
 export function inOrder(shots: readonly TestShot[], ids: readonly string[]): TestShot[] {
-  return filled(shots, ids);
+  const next = ids.values();
+  return filled(
+    shots,
+    shots.map(({ frameId }) => (frameId === null ? null : (next.next().value ?? null))),
+  );
 }
 
 /** One position of the frame, with the places that it has in the plan. */
