@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { root } from './paths.mjs';
 import { say } from './say.mjs';
@@ -56,6 +56,7 @@ function fingerprint(paths) {
 
 async function buildServer() {
   const { build } = await import('esbuild');
+  rmSync(join(root, 'apps/server/dist'), { recursive: true, force: true });
   await build({
     entryPoints: {
       server: join(root, 'apps/server/src/main.ts'),
@@ -67,6 +68,8 @@ async function buildServer() {
     outdir: join(root, 'apps/server/dist'),
     outExtension: { '.js': '.mjs' },
     bundle: true,
+    // What is imported when it is first needed is loaded then: computer vision alone takes as long as the rest of the start.
+    splitting: true,
     platform: 'node',
     format: 'esm',
     target: 'node20',

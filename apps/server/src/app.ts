@@ -8,7 +8,7 @@ import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
 import { calcRoutes } from './calc';
 import { checkRoutes } from './checks';
-import { printHere, type Printer } from './card/print';
+import type { Printer } from './card/print';
 import { cardRoutes } from './card/routes';
 import type { Db } from './db/connect';
 import { refuseWhenFull, type SpaceWatch } from './diskSpace';
@@ -55,8 +55,22 @@ const isCompressible: compression.CompressionFilter = (req, res) =>
 /** Answers are made anew each time: whoever waits gains more by a quick compression than by a few bytes less. */
 const QUICKLY: compression.CompressionOptions = { level: 1, brotli: { params: { [zlib.BROTLI_PARAM_QUALITY]: 1 } } };
 
+/** What makes PDFs is loaded with the first one. */
+const printOnceLoaded: Printer = async (print) => {
+  const { printHere } = await import('./card/print');
+  return printHere(print);
+};
+
 /** What is answered under `/api`. */
-export function createApi({ db, proof, space, ending, backup, lane, print = printHere }: Omit<AppParts, 'logger' | 'webDir'>): Router {
+export function createApi({
+  db,
+  proof,
+  space,
+  ending,
+  backup,
+  lane,
+  print = printOnceLoaded,
+}: Omit<AppParts, 'logger' | 'webDir'>): Router {
   const api = Router();
   if (space) api.use(refuseWhenFull(space));
   if (lane)

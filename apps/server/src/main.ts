@@ -67,7 +67,7 @@ const scratch = process.env.GANGWAY_SCRATCH ?? join(tmpdir(), 'gangway-scratch')
 const [workers, quotaGb] = [number('GANGWAY_WORKERS', 1, 16), number('GANGWAY_QUOTA_GB', null, 1e6)];
 const keepFreeBytes = number('GANGWAY_KEEP_FREE_GB', 0.3, 1e6) * 1e9;
 const boss = await openQueue(url, logger);
-const store = openStore(place);
+const store = await openStore(place);
 if (demo === 'seeded')
   await seedPlates(connection.db, store, beside('../demo')).catch((error: unknown) =>
     // Everything else works without them.

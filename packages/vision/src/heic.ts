@@ -1,7 +1,7 @@
 import { plateText } from '@gangway/messages/core/plate';
 import { say } from '@gangway/messages/say';
 import ExifReader from 'exifreader';
-import decode from 'heic-decode';
+import type decode from 'heic-decode';
 import sharp from 'sharp';
 import { CoreError } from '@gangway/core/errors';
 
@@ -42,7 +42,9 @@ export async function jpegOfHeic(bytes: Buffer): Promise<Buffer> {
 async function decoded(bytes: Buffer): ReturnType<typeof decode> {
   let pictures: Pictures;
   try {
-    pictures = (await decode.all({ buffer: bytes })) as unknown as Pictures;
+    // Loaded when the first one comes.
+    const { default: heic } = await import('heic-decode');
+    pictures = (await heic.all({ buffer: bytes })) as unknown as Pictures;
   } catch {
     throw new CoreError('not_a_picture', ['file'], plateText.notAPicture);
   }

@@ -32,7 +32,7 @@ async function listen({ databaseUrl, store, scratch, quotaBytes, secret, logLeve
   });
   app.use(pinoHttp({ logger, autoLogging: false, genReqId: (req) => String(req.headers['x-request-id']) }));
   app.use(answerInRegion);
-  app.use('/api', createApi({ db, proof: { store: openStore(store), boss, scratch, quotaBytes }, print: printInThread() }));
+  app.use('/api', createApi({ db, proof: { store: await openStore(store), boss, scratch, quotaBytes }, print: printInThread() }));
   app.use(answerErrors);
   const server = app.listen(0, '127.0.0.1', () => {
     const { port } = server.address() as AddressInfo;

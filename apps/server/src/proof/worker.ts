@@ -32,7 +32,7 @@ const boss = await openQueue(url, logger).catch((error: unknown) => {
   logger.fatal({ err: error }, 'the queue cannot be opened');
   process.exit(1);
 });
-const working = await workFromQueue({ db: connection.db, store: openStore(place), logger, scratch, run: runInThread }, boss).catch(
+const working = await workFromQueue({ db: connection.db, store: await openStore(place), logger, scratch, run: runInThread }, boss).catch(
   (error: unknown) => {
     logger.fatal({ err: error }, 'the queue cannot be worked from');
     process.exit(1);

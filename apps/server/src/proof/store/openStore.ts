@@ -1,6 +1,5 @@
 import { resolve } from 'node:path';
 import { folderStore } from './folderStore';
-import { s3Store } from './s3Store';
 import type { Store } from './store';
 
 /** Whether a place for a store is a folder, and no bucket. */
@@ -11,7 +10,7 @@ export const isFolder = (place: string): boolean => !/^[a-z0-9]+:\/\//.test(plac
  * `s3://bucket?region=…&endpoint=…` with the keys in AWS_ACCESS_KEY_ID and
  * AWS_SECRET_ACCESS_KEY. Throws when it is neither.
  */
-export function openStore(place: string, env: Readonly<Record<string, string | undefined>> = process.env): Store {
+export async function openStore(place: string, env: Readonly<Record<string, string | undefined>> = process.env): Promise<Store> {
   if (isFolder(place)) return folderStore(resolve(place));
   const url = new URL(place);
   const [accessKeyId, secretAccessKey] = [env.AWS_ACCESS_KEY_ID, env.AWS_SECRET_ACCESS_KEY];
@@ -19,6 +18,8 @@ export function openStore(place: string, env: Readonly<Record<string, string | u
     throw new Error(`GANGWAY_STORE is ${place}; it must be a folder, or s3://bucket with ?region= and ?endpoint= where they are needed.`);
   if (!accessKeyId || !secretAccessKey)
     throw new Error('GANGWAY_STORE names a bucket; AWS_ACCESS_KEY_ID and AWS_SECRET_ACCESS_KEY must be set for it.');
+  // Loaded by those alone who have a bucket.
+  const { s3Store } = await import('./s3Store');
   return s3Store({
     bucket: url.hostname,
     region: url.searchParams.get('region') ?? 'us-east-1',

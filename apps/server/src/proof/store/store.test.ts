@@ -22,7 +22,7 @@ beforeAll(async () => {
   });
   const { port } = await bucket.run();
   stores.folder = folderStore(join(folder, 'folder'));
-  stores.bucket = openStore(`s3://proofs?region=us-east-1&endpoint=http://127.0.0.1:${port}`, {
+  stores.bucket = await openStore(`s3://proofs?region=us-east-1&endpoint=http://127.0.0.1:${port}`, {
     AWS_ACCESS_KEY_ID: 'S3RVER',
     AWS_SECRET_ACCESS_KEY: 'S3RVER',
   });
@@ -62,7 +62,7 @@ describe.each(['folder', 'bucket'] as const)('a store in a %s keeps files whole'
   });
 });
 
-test('the place is a folder or a bucket, and anything else is refused with the reason', () => {
-  expect(() => openStore('ftp://somewhere', {})).toThrow(/must be a folder, or s3:/);
-  expect(() => openStore('s3://bucket', {})).toThrow(/AWS_ACCESS_KEY_ID/);
+test('the place is a folder or a bucket, and anything else is refused with the reason', async () => {
+  await expect(openStore('ftp://somewhere', {})).rejects.toThrow(/must be a folder, or s3:/);
+  await expect(openStore('s3://bucket', {})).rejects.toThrow(/AWS_ACCESS_KEY_ID/);
 });
