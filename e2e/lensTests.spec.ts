@@ -1,4 +1,7 @@
 import { kitSchema } from '@gangway/contract/kit';
+import { chartLayout } from '@gangway/core/lensTests/chart';
+import { fillingMagnification } from '@gangway/core/lensTests/chartPlan';
+import { sharpnessByLaw, simulatedSharpCopy, withPixels } from '@gangway/core/lensTests/simulatedChart';
 import { copyNumber, simulatedCopy } from '@gangway/core/lensTests/simulatedWall';
 import { violations } from './accessible';
 import { expect, test } from './gangway';
@@ -68,6 +71,72 @@ test('a lens is planned, exposed without contacts, put in order, measured, and i
   await page.getByText(/The kit has newer specs for this rig/).waitFor();
   await page.getByRole('button', { name: 'Use the new specs' }).click();
   await expect(async () => expect(await circle.innerText()).not.toBe(before)).toPass();
+});
+
+test('the chart is planned, exposed, measured within the standard, judged, and written into the kit, which says when', async ({
+  page,
+  gangway,
+}) => {
+  test.setTimeout(300_000);
+  await page.goto(`${gangway.url}/kit/tests`);
+  await page.getByRole('button', { name: 'New test' }).click();
+  const dialog = page.getByRole('dialog', { name: 'New lens test' });
+  await dialog.getByRole('radio', { name: 'Sharpness' }).click();
+  await expect(dialog.getByText('30 frames: 5 positions × 6 apertures')).toBeVisible();
+  for (const aperture of ['f/3.5', 'f/5.6', 'f/11', 'f/16', 'f/22']) await dialog.getByRole('checkbox', { name: aperture }).uncheck();
+  await dialog.getByRole('button', { name: 'Begin test' }).click();
+  await expect(page.getByRole('heading', { name: 'Sharpness: 24 mm shift wide' })).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+
+  await page.getByRole('radio', { name: 'Frames 0/5' }).click();
+  await page.getByRole('button', { name: 'Expose 5 frames' }).click();
+  await expect(page.getByRole('radio', { name: 'Frames 5/5' })).toBeVisible({ timeout: 200_000 });
+  await page.getByRole('radio', { name: 'Results' }).click();
+  const conclusions = page.getByRole('region', { name: 'Conclusions' });
+  await expect(conclusions).toContainText('On the axis f/8 is sharpest', { timeout: 60_000 });
+  await expect(page.getByRole('region', { name: 'What is in doubt or could not be measured' })).toHaveCount(0);
+  expect(await violations(page)).toEqual([]);
+
+  // The axis is as sharp as the invented copy is there, without its tilt and at the same focus.
+  const kit = kitSchema.parse(await (await fetch(`${gangway.url}/api/kit`)).json());
+  const item = kit.items.find((row) => row.item.name === '24 mm shift wide')?.item;
+  if (item?.kind !== 'lens') throw new Error('the lens is not in the kit');
+  const copy = simulatedSharpCopy({ focalMm: 24, imageCircleMm: item.specs.imageCircleMm ?? NaN, widestFNumber: 3.5 }, copyNumber(item.id));
+  const frame = { widthMm: 36, heightMm: 24 };
+  const magnification = fillingMagnification(frame, chartLayout('A3'));
+  const truth = withPixels(sharpnessByLaw(copy).blur([0, 0], { fNumber: 8, focusMm: 0, magnification }).sagittal, 36 / 2400);
+  const [, axis = ''] = /sharpest: (\d+) lp\/mm/u.exec(await conclusions.innerText()) ?? [];
+  expect(Math.abs(Number(axis) - truth)).toBeLessThan(0.04 * truth + 0.5);
+
+  // A higher standard makes the circle smaller; Ctrl+Z takes it back.
+  const met = async () => Number(/met up to ([\d.]+)/u.exec(await conclusions.innerText())?.[1] ?? NaN);
+  const before = await met();
+  await page.getByRole('textbox', { name: /Half of the contrast left at/ }).fill('26');
+  await page.keyboard.press('Enter');
+  await expect.poll(met).toBeLessThan(before);
+  await page.keyboard.press('Control+z');
+  await expect.poll(met).toBe(before);
+
+  const exported = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Export as JSON' }).click();
+  const path = await (await exported).path();
+  await page.getByRole('button', { name: 'Write to the kit' }).click();
+  await expect(page.getByText(/Written to the kit on/)).toBeVisible();
+  await page.goto(`${gangway.url}/kit/items/lens`);
+  await page.getByRole('button', { name: '24 mm shift wide', exact: true }).click();
+  await page.getByText(/^Measured on/).waitFor();
+  await page.getByRole('link', { name: 'Sharpness: 24 mm shift wide' }).click();
+  await expect(conclusions).toBeVisible({ timeout: 60_000 });
+
+  // The same file, as somebody else’s copy of another lens.
+  await page.goto(`${gangway.url}/kit/items/lens`);
+  await page.getByRole('button', { name: 'More for 90 mm field wide' }).click();
+  await page.getByRole('menuitem', { name: 'Tests of this lens' }).click();
+  await page.getByLabel('File with a test of another copy').setInputFiles(path);
+  await page.getByText(/Somebody else measured this on another copy/).waitFor();
+  await expect(conclusions).toContainText('On the axis f/8 is sharpest');
+  await expect(page.getByRole('button', { name: 'Write to the kit' })).toHaveCount(0);
+  expect(await violations(page)).toEqual([]);
 });
 
 test.describe('what is refused', () => {

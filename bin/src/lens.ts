@@ -66,11 +66,11 @@ export function sharpnessOfLens(path: string, { chart, pixelUm }: ChartOptions):
   return answered(async () => {
     const [layout, um] = [chartLayout(chartSize(chart)), typedUm(pixelUm)];
     const { widthPx, heightPx, markers, edges, refused } = await chartInPhotograph(await bytesOf(path), layout);
-    if (markers === 0) throw wrong('no_chart', 'file', cliLensText.noChart);
+    if (markers.length === 0) throw wrong('no_chart', 'file', cliLensText.noChart);
     return {
       widthPx,
       heightPx,
-      markers,
+      markers: markers.length,
       edges: edges.map(({ edge: { middle, across }, mtf50CyPx, doubtCyPx, mtfHalfNyquist }) => ({
         xPx: middle[0],
         yPx: middle[1],

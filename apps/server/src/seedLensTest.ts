@@ -9,7 +9,7 @@ import sharp from 'sharp';
 import type { Db } from './db/connect';
 import { lensTestColumns } from './db/records';
 import { kitItems, lensTestFrames, lensTests } from './db/schema';
-import { gridOf } from './lensTests/gridOf';
+import { readFrame } from './lensTests/readFrame';
 import { acceptedFrame } from './proof/acceptFrame';
 import { loosen, removeLoose, storeOwned } from './proof/store/ownedFiles';
 import type { Store } from './proof/store/store';
@@ -51,8 +51,8 @@ export async function seedLensTest(db: Db, store: Store, scratch: string): Promi
       const { sha256, ...seen } = await acceptedFrame(path, name);
       const id = randomUUID();
       const { size: bytes } = await stat(path);
-      const grid = await gridOf(path, name, settings);
-      rows.push({ path, id, row: { id, testId, name, storeKey: `lens-tests/${id}/file.png`, bytes, sha256, seen, grid } });
+      const reading = await readFrame(path, name, settings);
+      rows.push({ path, id, row: { id, testId, name, storeKey: `lens-tests/${id}/file.png`, bytes, sha256, seen, ...reading } });
     }
     const earlier = await db.select({ key: lensTestFrames.storeKey }).from(lensTestFrames).where(eq(lensTestFrames.testId, testId));
     const leaving = earlier.map(({ key }) => key);

@@ -1,7 +1,9 @@
 import { lensTestText } from '@gangway/messages/contract/lensTest';
+import { CHART_SIZES, type ChartSize } from '@gangway/core/lensTests/chart';
 import { z } from 'zod';
 import { bounded } from './bounds';
 import { versionSchema } from './count';
+import { lensTestResultSchema } from './lensTestResult';
 import { nameSchema } from './name';
 import { frameSchema } from './proof';
 
@@ -14,13 +16,23 @@ export const LENS_TEST_BOUNDS = {
   fNumber: { label: lensTestText.aperture, unit: '', min: 0.5, max: 512 },
   riseMm: { label: lensTestText.rise, unit: 'mm', min: -300, max: 300 },
   shiftMm: { label: lensTestText.shift, unit: 'mm', min: -300, max: 300 },
+  focusMm: { label: lensTestText.focus, unit: 'mm', min: -50, max: 50 },
+  wantedCyMm: { label: lensTestText.wanted, unit: 'lp/mm', min: 1, max: 500 },
 } as const;
+
+/** What a series is taken of. */
+export const TEST_TARGETS = ['wall', 'chart'] as const;
+export type TestTarget = (typeof TEST_TARGETS)[number];
+
+export const chartSizeSchema = z.enum(Object.keys(CHART_SIZES) as [ChartSize, ...ChartSize[]]);
 
 /** One planned frame, and which file it is. */
 export const testShotSchema = z.strictObject({
   fNumber: bounded(LENS_TEST_BOUNDS.fNumber),
   riseMm: bounded(LENS_TEST_BOUNDS.riseMm),
   shiftMm: bounded(LENS_TEST_BOUNDS.shiftMm),
+  /** How far the back is from where it was focused, away from the lens. */
+  focusMm: bounded(LENS_TEST_BOUNDS.focusMm).default(0),
   /** The frame in this place; `null` while there is none. */
   frameId: idSchema.nullable().default(null),
 });
@@ -37,12 +49,26 @@ export const lensTestSettingsSchema = z
     /** The frame as held. */
     widthMm: bounded(LENS_TEST_BOUNDS.widthMm),
     heightMm: bounded(LENS_TEST_BOUNDS.heightMm),
+    /** What it is taken of: an evenly lit wall, or the test chart of a size. */
+    target: z.enum(TEST_TARGETS).default('wall'),
+    chart: chartSizeSchema.nullable().default(null),
+    /** The sharpness that counts as sharp; `null` for what the permissible blur of the format asks for. */
+    wantedCyMm: bounded(LENS_TEST_BOUNDS.wantedCyMm).nullable().default(null),
     /** The planned frames, in the order in which they are taken. */
     shots: z.array(testShotSchema).min(1, lensTestText.oneShot).max(1000, lensTestText.mostShots),
+    /** What somebody else measured on another copy of the lens; `null` for a test of one’s own. */
+    otherCopy: z
+      .strictObject({ lens: z.string().max(200).nullable(), begunAt: z.iso.datetime(), result: lensTestResultSchema })
+      .nullable()
+      .default(null),
     /** When the values were written into the kit; `null` while they are not. */
     appliedAt: z.iso.datetime().nullable().default(null),
   })
-  .superRefine(({ shots }, ctx) => {
+  .superRefine(({ shots, target, chart, otherCopy, appliedAt }, ctx) => {
+    if (otherCopy !== null && appliedAt !== null) ctx.addIssue({ code: 'custom', path: ['appliedAt'], message: lensTestText.notOwn });
+    if (otherCopy !== null && otherCopy.result.kind !== target)
+      ctx.addIssue({ code: 'custom', path: ['target'], message: lensTestText.otherTarget });
+    if ((target === 'chart') !== (chart !== null)) ctx.addIssue({ code: 'custom', path: ['chart'], message: lensTestText.chartNeeded });
     const placed = shots.flatMap(({ frameId }) => frameId ?? []);
     if (new Set(placed).size !== placed.length) ctx.addIssue({ code: 'custom', path: ['shots'], message: lensTestText.twice });
   });
@@ -60,7 +86,21 @@ export const storedGridSchema = z.strictObject({
 });
 export type StoredGrid = z.infer<typeof storedGridSchema>;
 
-export const lensTestFrameSchema = frameSchema.omit({ role: true }).extend({ grid: storedGridSchema });
+const whole = z.number().int();
+/** What was read of the test chart in a frame, px right and down from its upper left corner. */
+export const storedChartSchema = z.strictObject({
+  markers: z.array(z.strictObject({ id: whole, corners: z.array(z.tuple([z.number(), z.number()])) })),
+  edges: z.array(z.strictObject({ xPx: z.number(), yPx: z.number(), acrossDeg: z.number(), mtf50CyPx: z.number(), doubtCyPx: z.number() })),
+  /** Edges that could not be measured, by why. */
+  refused: z.record(z.string(), whole),
+});
+export type StoredChart = z.infer<typeof storedChartSchema>;
+
+export const lensTestFrameSchema = frameSchema.omit({ role: true }).extend({
+  /** Its light, of a series of a wall; what was read of the chart, of a series of that. */
+  grid: storedGridSchema.nullable(),
+  chart: storedChartSchema.nullable(),
+});
 export type LensTestFrame = z.infer<typeof lensTestFrameSchema>;
 
 const summaryShape = {
@@ -75,6 +115,8 @@ export const lensTestSummarySchema = z.strictObject({
   name: z.string(),
   lensId: idSchema,
   rigName: z.string(),
+  target: z.enum(TEST_TARGETS),
+  isOtherCopy: z.boolean(),
   shots: z.number().int(),
   frames: z.number().int(),
   appliedAt: z.iso.datetime().nullable(),

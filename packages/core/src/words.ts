@@ -129,7 +129,14 @@ function decimalsOfMetres(m: number): number {
   return 3;
 }
 
-/** A magnification as it is spoken of: "0.21 of life size", "1.4 times life size", "life size". */
+/**
+ * A magnification as it is spoken of: "0.21 of life size", "1.4 times life size", "life size".
+ *
+ * @param m image size over subject size
+ *
+ * @example
+ * magnificationWords(0.21) // => '0.21 of life size'
+ */
 export function magnificationWords(m: number): string {
   if (Math.abs(m - 1) < 0.005) return wordsText.lifeSize;
   return m < 1 ? say(wordsText.ofLifeSize, { m: fixed(m, m < 0.1 ? 3 : 2) }) : say(wordsText.timesLifeSize, { m: fixed(m, 1) });

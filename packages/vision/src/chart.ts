@@ -46,11 +46,11 @@ export function chartMarkers({ widthPx, heightPx, grey }: GreyPicture): Promise<
 /** Markers are looked for in a picture of this size along its longer side, px: they are large in it. */
 const LOOKED_PX = 2400;
 
-/** A photograph of the chart: its size, how many markers were found, and how sharp its edges are. */
+/** A photograph of the chart: its size, the markers that were found, and how sharp its edges are. */
 export interface ChartPhotograph extends ChartReading {
   readonly widthPx: number;
   readonly heightPx: number;
-  readonly markers: number;
+  readonly markers: readonly FoundMarker[];
 }
 
 /**
@@ -69,7 +69,7 @@ export async function chartInPhotograph(file: PictureFile, layout: ChartLayout):
     id,
     corners: corners.map(([x, y]) => [across * x, down * y] as const),
   }));
-  return { widthPx, heightPx, markers: markers.length, ...chartReading(picture, chartEdges(layout, markers, picture)) };
+  return { widthPx, heightPx, markers, ...chartReading(picture, chartEdges(layout, markers, picture)) };
 }
 
 /** OpenCV’s number of the refinement of corners by the slopes around them. */

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { bigint, boolean, index, integer, jsonb, pgTable, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import type { AssemblyPlan } from '@gangway/core/assembly/plan';
 import type { JobPlace } from '@gangway/contract/job';
-import type { StoredGrid } from '@gangway/contract/lensTest';
+import type { StoredChart, StoredGrid } from '@gangway/contract/lensTest';
 import type { AssemblyOptions, AssemblyState, Frame, Origin, Report, Role } from '@gangway/contract/proof';
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
@@ -239,7 +239,7 @@ export const lensTests = pgTable('lens_tests', {
   deletedAt: at('deleted_at'),
 });
 
-/** A frame of a lens test, and its light. */
+/** A frame of a lens test, and what was read in it. */
 export const lensTestFrames = pgTable(
   'lens_test_frames',
   {
@@ -252,7 +252,9 @@ export const lensTestFrames = pgTable(
     bytes: bigint('bytes', { mode: 'number' }).notNull(),
     sha256: text('sha256').notNull(),
     seen: jsonb('seen').$type<Pick<Frame, 'width' | 'height' | 'bits' | 'format' | 'takenAt' | 'wrote' | 'remarks'>>().notNull(),
-    grid: jsonb('grid').$type<StoredGrid>().notNull(),
+    /** Its light, or what was read of the test chart: one of the two. */
+    grid: jsonb('grid').$type<StoredGrid>(),
+    chart: jsonb('chart').$type<StoredChart>(),
     createdAt: at('created_at').notNull().defaultNow(),
   },
   (table) => [index('lens_test_frames_test_id').on(table.testId)],

@@ -2,9 +2,14 @@ import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { lensTestSchema, lensTestSummarySchema, type LensTest } from '@gangway/contract/lensTest';
+import { chartFrameFrom } from '@gangway/contract/lensTestChart';
 import { gridFrom } from '@gangway/contract/lensTestGrid';
 import { encodedOf } from '@gangway/core/assembly/refine';
+import { chartLayout } from '@gangway/core/lensTests/chart';
+import { fillingMagnification } from '@gangway/core/lensTests/chartPlan';
+import { measuredSharpness, sharpnessAt } from '@gangway/core/lensTests/chartSharpness';
 import { measuredLight } from '@gangway/core/lensTests/light';
+import { sharpnessByLaw, simulatedChart, simulatedSharpCopy, withPixels } from '@gangway/core/lensTests/simulatedChart';
 import { simulatedCopy, simulatedWall } from '@gangway/core/lensTests/simulatedWall';
 import { eq, sql } from 'drizzle-orm';
 import sharp from 'sharp';
@@ -102,13 +107,76 @@ describe('a test of a lens', () => {
     const test = await opened(id);
     const frames = test.settings.shots.map(({ fNumber, riseMm, shiftMm, frameId }) => {
       const frame = test.frames.find((each) => each.id === frameId);
-      if (!frame) throw new Error('a place is empty');
+      if (!frame?.grid) throw new Error('a place is empty');
       // A lens without contacts.
       expect(frame.wrote.fNumber).toBeNull();
       return { name: frame.name, fNumber, riseMm, shiftMm, grid: gridFrom(frame.grid, test.settings) };
     });
     const { circle } = measuredLight(frames, 0);
     expect(Math.abs(2 * (circle?.radiusMm ?? 0) - copy.imageCircleMm)).toBeLessThan(0.01 * copy.imageCircleMm);
+  });
+
+  test('reads the test chart in its frames: an invented lens is measured from what the server answers', async () => {
+    const law = { ...simulatedSharpCopy({ focalMm: 50, imageCircleMm: 64, widestFNumber: 4 }, 3), tilt: [0, 0] as const, decentred: null };
+    const lens = sharpnessByLaw(law);
+    const layout = chartLayout('A3');
+    const frame = { widthMm: 36, heightMm: 24, widthPx: 1350, heightPx: 900 };
+    const { body } = await api()
+      .post('/api/lens-tests')
+      .send(settings(shotsOf([[0, 0]], [8, 11]), { target: 'chart', chart: 'A3' }))
+      .expect(201);
+    const { id } = lensTestSchema.parse(body);
+    const shot = {
+      fNumber: 8,
+      riseMm: 0,
+      shiftMm: 0,
+      focusMm: 0,
+      exposure: 0.7,
+      noise: 0.01,
+      rollDeg: 0.3,
+      turnedDeg: [0.2, -0.1] as const,
+      seed: 3,
+    };
+    const samples = Uint16Array.from(simulatedChart(lens, shot, frame, layout).values, (light) => Math.round(65_535 * encodedOf(light)));
+    await api()
+      .post(`/api/lens-tests/${id}/exposures`)
+      .query({ number: 1, width: 1350, height: 900, bits: '16', format: 'png', takenAt: new Date(1e12).toISOString(), exposureS: 0.01 })
+      .set('Content-Type', 'application/octet-stream')
+      .send(Buffer.from(samples.buffer))
+      .expect(201);
+    // A blank wall in its place is stored all the same; that it shows no chart is said where it is measured.
+    await sent(id, 'blank.png', await picture(1)).expect(201);
+    const test = await opened(id);
+    const frames = test.settings.shots.flatMap((each) => {
+      const file = test.frames.find((one) => one.id === each.frameId);
+      return (file && chartFrameFrom(file, each, test.settings)) ?? [];
+    });
+    expect(frames.map(({ markers }) => markers.length > 40)).toEqual([true, false]);
+    const { apertures, problems } = measuredSharpness(layout, frames);
+    expect(problems).toEqual([{ kind: 'noChart', frames: ['blank.png'] }]);
+    const magnification = fillingMagnification(frame, layout);
+    for (const mm of [0, 8, 16]) {
+      const blur = lens.blur([mm, 0], { fNumber: 8, focusMm: 0, magnification });
+      for (const way of ['tangential', 'sagittal'] as const) {
+        const found = apertures[0] && sharpnessAt(apertures[0], way, mm);
+        expect(Math.abs((found?.cyMm ?? NaN) / withPixels(blur[way], 36 / 1350) - 1)).toBeLessThan(0.04);
+      }
+    }
+  });
+
+  test('answers the schema of its file, and takes in what somebody else measured on another copy', async () => {
+    expect((await api().get('/api/lens-test-file/schema').expect(200)).body).toMatchObject({
+      $schema: expect.stringContaining('json-schema'),
+      properties: { format: { const: 'gangway-lens-test' } },
+    });
+    const otherCopy = { lens: 'A 24 mm', begunAt: new Date(1e12).toISOString(), result: { kind: 'wall', light: measuredLight([], 0) } };
+    const { body } = await api()
+      .post('/api/lens-tests')
+      .send(settings(undefined, { name: 'Another copy', otherCopy }))
+      .expect(201);
+    expect(lensTestSchema.parse(body).settings.otherCopy).toEqual(otherCopy);
+    const listed = z.object({ tests: z.array(lensTestSummarySchema) }).parse((await api().get('/api/lens-tests').expect(200)).body);
+    expect(listed.tests.find(({ name }) => name === 'Another copy')).toMatchObject({ isOtherCopy: true, target: 'wall' });
   });
 
   test('refuses what is no frame of it: another shape, the same file twice, no picture, no name', async () => {

@@ -10,11 +10,11 @@ import {
   type LensTestFrame,
   type LensTestSummary,
 } from '@gangway/contract/lensTest';
+import { lensTestFileSchema } from '@gangway/contract/lensTestFile';
 import { CHART_SIZES, chartPages, type ChartSize } from '@gangway/core/lensTests/chart';
 import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm';
 import express, { Router } from 'express';
 import { z } from 'zod';
-import { drawingPdf } from '../card/pdf';
 import type { DbOrTx } from '../db/connect';
 import { lensTestColumns, lensTestIn } from '../db/records';
 import { lensTestFrames, lensTests } from '../db/schema';
@@ -23,12 +23,12 @@ import { acceptedFrame } from '../proof/acceptFrame';
 import { arrivedExposure, arrivedFile, type Arrival } from '../proof/arrival';
 import { answerLook } from '../proof/look';
 import { loosen, removeLoose, storeOwned } from '../proof/store/ownedFiles';
-import { gridOf } from './gridOf';
+import { readFrame } from './readFrame';
 
 type Row = typeof lensTests.$inferSelect;
 type FrameRow = typeof lensTestFrames.$inferSelect;
 
-const frameAnswer = ({ id, name, bytes, seen, grid }: FrameRow): LensTestFrame => ({ id, name, bytes, ...seen, grid });
+const frameAnswer = ({ id, name, bytes, seen, grid, chart }: FrameRow): LensTestFrame => ({ id, name, bytes, ...seen, grid, chart });
 
 async function presentRow(db: DbOrTx, id: string): Promise<Row> {
   const [row] = await db
@@ -80,14 +80,17 @@ export function lensTestUpload(arrival: Arrival): Router {
       .from(lensTestFrames)
       .where(and(eq(lensTestFrames.testId, testId), eq(lensTestFrames.sha256, sha256)));
     if (twin) throw new HttpError(409, 'doubled', say(proofText.isTheSameFileAs, { name, name2: twin.name }), { path: ['file'] });
-    const grid = await gridOf(path, name, lensTestIn(await presentRow(db, testId)));
+    const reading = await readFrame(path, name, lensTestIn(await presentRow(db, testId)));
     const { size } = await stat(path);
     const id = randomUUID();
     const storeKey = `lens-tests/${id}/file.${seen.format}`;
     return storeOwned(db, store, [{ key: storeKey, path }], async (tx) => {
       const [row] = await tx.select().from(lensTests).where(eq(lensTests.id, testId)).for('update');
       if (!row) throw notThere(lensTestsText.lensTest);
-      const [frame] = await tx.insert(lensTestFrames).values({ id, testId, name, storeKey, bytes: size, sha256, seen, grid }).returning();
+      const [frame] = await tx
+        .insert(lensTestFrames)
+        .values({ id, testId, name, storeKey, bytes: size, sha256, seen, ...reading })
+        .returning();
       const settings = lensTestIn(row);
       // The first empty place; a frame too many stays without one.
       const empty = settings.shots.findIndex(({ frameId }) => frameId === null);
@@ -107,7 +110,7 @@ export function lensTestUpload(arrival: Arrival): Router {
 /** Tests of lenses: planned, filled with frames, put in order, deleted and brought back. What is measured follows from the frames. */
 export function lensTestRoutes({ db, store, scratch }: Arrival): Router {
   const router = Router();
-  router.use(['/lens-tests', '/lens-test-frames'], express.json({ limit: '512kb' }));
+  router.use(['/lens-tests', '/lens-test-frames'], express.json({ limit: '4mb' }));
 
   router.get('/lens-tests', async (_req, res) => {
     const rows = await db
@@ -118,9 +121,21 @@ export function lensTestRoutes({ db, store, scratch }: Arrival): Router {
       .groupBy(lensTests.id)
       .orderBy(desc(lensTests.createdAt));
     const tests = rows.map(({ row, frames }): LensTestSummary => {
-      const { name, lensId, rigName, shots, appliedAt } = lensTestIn(row);
+      const { name, lensId, rigName, target, otherCopy, shots, appliedAt } = lensTestIn(row);
       const { id, version, createdAt } = row;
-      return { id, version, createdAt: createdAt.toISOString(), name, lensId, rigName, shots: shots.length, frames, appliedAt };
+      return {
+        id,
+        version,
+        createdAt: createdAt.toISOString(),
+        name,
+        lensId,
+        rigName,
+        target,
+        isOtherCopy: otherCopy !== null,
+        shots: shots.length,
+        frames,
+        appliedAt,
+      };
     });
     res.json({ tests });
   });
@@ -135,10 +150,15 @@ export function lensTestRoutes({ db, store, scratch }: Arrival): Router {
 
   router.get('/lens-test-chart.pdf', async (req, res) => {
     const { size, paper } = parsed(chartQuerySchema, req.query);
+    const { drawingPdf } = await import('../card/pdf');
     res
       .type('application/pdf')
       .attachment(`test-chart-${size}${paper && paper !== size ? `-on-${paper}` : ''}.pdf`)
       .send(await drawingPdf(chartPages(size, paper ?? size)));
+  });
+
+  router.get('/lens-test-file/schema', (_req, res) => {
+    res.json(z.toJSONSchema(lensTestFileSchema, { io: 'input' }));
   });
 
   router.get('/lens-tests/:id', async (req, res) => {

@@ -1,5 +1,5 @@
 import { recordText } from '@gangway/messages/contract/record';
-import type { VersionedRecord } from './versions';
+import { isJson, type VersionedRecord } from './versions';
 
 /** How a rig of the kit is put together. */
 export const RIG_RECORD: VersionedRecord = { name: recordText.rigRecord, upgrades: [] };
@@ -11,4 +11,17 @@ export const TEMPLATE_RECORD: VersionedRecord = {
 };
 
 /** A test of a lens, without its frames. */
-export const LENS_TEST_RECORD: VersionedRecord = { name: recordText.lensTest, upgrades: [] };
+export const LENS_TEST_RECORD: VersionedRecord = {
+  name: recordText.lensTest,
+  // The first ones were all taken of a wall.
+  upgrades: [
+    (test) => ({
+      target: 'wall',
+      chart: null,
+      wantedCyMm: null,
+      otherCopy: null,
+      ...test,
+      shots: Array.isArray(test.shots) ? test.shots.map((shot: unknown) => (isJson(shot) ? { focusMm: 0, ...shot } : shot)) : test.shots,
+    }),
+  ],
+};

@@ -53,6 +53,8 @@ const SQUARE = 0.64;
 const MARKER = 0.54;
 /** By how much the sides of the squares lean from upright and level, as ISO 12233 has it: 5°. */
 const SLANT = radians(5);
+/** Sides as shares of a cell, and the slant, radians. */
+export const CHART_SHAPES = { square: SQUARE, marker: MARKER, slant: SLANT } as const;
 
 /**
  * Where everything is on a chart of a size.
@@ -104,7 +106,7 @@ export function markerCorners({ centre: [x, y], sideMm }: ChartMarker): readonly
 }
 
 /** Whether a module of a marker is white, counted from its upper left one; those of its border are black. */
-function isWhite(id: number, column: number, row: number): boolean {
+export function isWhite(id: number, column: number, row: number): boolean {
   const inner = MARKER_MODULES - 2;
   const [c, r] = [column - 1, row - 1];
   if (c < 0 || r < 0 || c >= inner || r >= inner) return false;

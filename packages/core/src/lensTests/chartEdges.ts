@@ -1,11 +1,8 @@
-import { Matrix, SingularValueDecomposition } from 'ml-matrix';
 import { CoreError } from '../errors';
-import { markerCorners, squareCorners, type ChartLayout, type ChartPoint } from './chart';
+import { markerCorners, squareCorners, type ChartLayout } from './chart';
+import { projectiveMap, type Place } from './projectiveMap';
 import { edgeInPart } from './edgePart';
 import type { PixelValues } from './flatFrame';
-
-/** A place in a picture, px right and down from its upper left corner. */
-type Place = readonly [xPx: number, yPx: number];
 
 /** A marker that was found in a picture, its corners clockwise from the upper left one of the chart. */
 export interface FoundMarker {
@@ -50,35 +47,6 @@ const LEAST_MARKERS = 2;
 /** Farther than a neighbour, nearer than the next but one, in cells. */
 const NEIGHBOUR = 1.2;
 
-/** The projective map that takes places of the chart to those of the picture, by least squares. Source: Hartley and Zisserman, “Multiple View Geometry”, 4.1. */
-function mapFrom(pairs: readonly (readonly [ChartPoint, Place])[]): (at: ChartPoint) => Place {
-  // About their means and to their scale, or the sums would be far from even.
-  const [cx, cy, cs] = frameOf(pairs.map(([from]) => from));
-  const [px, py, ps] = frameOf(pairs.map(([, to]) => to));
-  const rows = pairs.flatMap(([[xMm, yMm], [u, v]]) => {
-    const [x, y, a, b] = [(xMm - cx) / cs, (yMm - cy) / cs, (u - px) / ps, (v - py) / ps];
-    return [
-      [x, y, 1, 0, 0, 0, -a * x, -a * y, -a],
-      [0, 0, 0, x, y, 1, -b * x, -b * y, -b],
-    ];
-  });
-  const least = new SingularValueDecomposition(new Matrix(rows), { autoTranspose: true }).rightSingularVectors;
-  const h = Array.from({ length: 9 }, (_, i) => least.get(i, least.columns - 1));
-  const part = (at: number, x: number, y: number): number => (h[at] ?? 0) * x + (h[at + 1] ?? 0) * y + (h[at + 2] ?? 0);
-  return ([xMm, yMm]) => {
-    const [x, y] = [(xMm - cx) / cs, (yMm - cy) / cs];
-    const w = part(6, x, y);
-    return [px + (ps * part(0, x, y)) / w, py + (ps * part(3, x, y)) / w];
-  };
-}
-
-/** Mean and spread of places. */
-function frameOf(places: readonly (readonly [number, number])[]): readonly [x: number, y: number, spread: number] {
-  const mean = (of: 0 | 1): number => places.reduce((sum, each) => sum + each[of], 0) / places.length;
-  const [x, y] = [mean(0), mean(1)];
-  return [x, y, Math.max(1e-9, places.reduce((sum, each) => sum + Math.hypot(each[0] - x, each[1] - y), 0) / places.length)];
-}
-
 /**
  * Where a picture of the chart shows edges to be measured. Each is placed by
  * the markers next to its square alone, so that distortion does not matter.
@@ -106,7 +74,7 @@ export function chartEdges(
     const pairs = near.flatMap(({ marker, seen }) =>
       markerCorners(marker).flatMap((corner, i) => (seen.corners[i] ? [[corner, seen.corners[i]] as const] : [])),
     );
-    const toPicture = mapFrom(pairs);
+    const toPicture = projectiveMap(pairs);
     const corners = squareCorners(square).map(toPicture);
     return corners.flatMap((from, side): readonly ChartEdge[] => {
       const to = corners[(side + 1) % 4] ?? from;

@@ -1,7 +1,7 @@
 import { lensTestsText } from '@gangway/messages/core/lensTests';
 import { CoreError } from '../errors';
 import { edgeSharpness, type EdgeSharpness } from './edgeSharpness';
-import { lightGrid, luminance, type PixelValues } from './flatFrame';
+import { CLIPPED_LIGHT, luminance, type PixelValues } from './flatFrame';
 
 /** So large a share of the pixels may be clipped. */
 const CLIPPED = 0.002;
@@ -15,16 +15,20 @@ const CLIPPED = 0.002;
  * @example
  * Math.round(edgeInPart(slantedEdgePart).edgeDeg) // => 5
  */
-export function edgeInPart(part: PixelValues): EdgeSharpness {
-  const { columns, rows, rgb, clipped } = lightGrid(part, [part.widthPx, part.heightPx], Math.max(part.widthPx, part.heightPx));
-  if (clipped.reduce((sum, share) => sum + share, 0) > CLIPPED * clipped.length)
-    throw new CoreError('clipped', ['part'], lensTestsText.edgeClipped);
-  return edgeSharpness(
-    Array.from({ length: rows }, (_, y) =>
-      Array.from({ length: columns }, (__, x) => {
-        const at = 3 * (y * columns + x);
-        return luminance([rgb[at] ?? 0, rgb[at + 1] ?? 0, rgb[at + 2] ?? 0]);
-      }),
-    ),
+export function edgeInPart({ widthPx, heightPx, values, light }: PixelValues): EdgeSharpness {
+  let clipped = 0;
+  const lightAt = (at: number): number => {
+    const value = values[at] ?? 0;
+    return light ? (light[value] ?? 0) : value;
+  };
+  const rows = Array.from({ length: heightPx }, (_, y) =>
+    Array.from({ length: widthPx }, (__, x) => {
+      const at = 3 * (y * widthPx + x);
+      const [r, g, b] = [lightAt(at), lightAt(at + 1), lightAt(at + 2)];
+      if (r >= CLIPPED_LIGHT || g >= CLIPPED_LIGHT || b >= CLIPPED_LIGHT) clipped++;
+      return luminance([r, g, b]);
+    }),
   );
+  if (clipped > CLIPPED * widthPx * heightPx) throw new CoreError('clipped', ['part'], lensTestsText.edgeClipped);
+  return edgeSharpness(rows);
 }

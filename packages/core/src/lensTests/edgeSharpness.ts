@@ -67,7 +67,7 @@ export function edgeSharpness(rows: Intensities): EdgeSharpness {
     edgeDeg: Math.abs(degrees(Math.atan(edge.slope))),
     mtf50CyPx: cyPx,
     mtf50DoubtCyPx: doubtCyPx,
-    mtfAt: (at) => response(at).mtf,
+    mtfAt: response.mtf,
   };
 }
 
@@ -219,39 +219,61 @@ function evened(samples: readonly Sample[], length: number): readonly number[] {
   });
 }
 
-type Response = (cyPx: number) => { readonly mtf: number; readonly doubt: number };
+interface Response {
+  /** Contrast left at a frequency in cycles per pixel. */
+  readonly mtf: (cyPx: number) => number;
+  /** Its standard deviation by the noise. */
+  readonly doubt: (cyPx: number) => number;
+}
 
 /** Contrast left by frequency, and its standard deviation by the noise. */
 function responseOf({ values, variances, middle }: EdgeSpread, half: number): Response {
   const change = values.map((_, i) => (i === 0 || i === values.length - 1 ? 0 : ((values[i + 1] ?? 0) - (values[i - 1] ?? 0)) / 2));
   const weights = change.map((_, i) => taper(i - middle, half));
-  const total = change.reduce((sum, each, i) => sum + each * (weights[i] ?? 0), 0);
-  return (cyPx) => {
+  const weighted = Float64Array.from(change, (each, i) => each * (weights[i] ?? 0));
+  const total = Math.abs(weighted.reduce((sum, each) => sum + each, 0));
+  const transformed = (cyPx: number): readonly [re: number, im: number] => {
     const turn = (2 * Math.PI * cyPx) / BINS;
-    let [re, im] = [0, 0];
-    for (const [i, each] of change.entries()) {
-      const part = each * (weights[i] ?? 0);
+    let re = 0;
+    let im = 0;
+    for (let i = 0; i < weighted.length; i++) {
+      const part = weighted[i] ?? 0;
+      if (part === 0) continue;
       re += part * Math.cos(turn * (i - middle));
       im -= part * Math.sin(turn * (i - middle));
     }
-    const size = Math.hypot(re, im);
-    const correction = Math.min(MOST_CORRECTION, 1 / Math.abs(sinc((2 * cyPx) / BINS) * sinc(cyPx / BINS)));
-    // A value counts in the differences on both its sides. Noise at right angles to the phase does not change the size.
-    const phase = Math.atan2(im, re);
-    const counted = (i: number): number => (weights[i] ?? 0) * Math.cos(turn * (i - middle) + phase);
-    let variance = 0;
-    for (const [i, each] of variances.entries()) variance += each * ((counted(i - 1) - counted(i + 1)) / 2) ** 2;
-    return { mtf: (correction * size) / Math.abs(total), doubt: (correction * Math.sqrt(variance)) / Math.abs(total) };
+    return [re, im];
+  };
+  const correction = (cyPx: number): number => Math.min(MOST_CORRECTION, 1 / Math.abs(sinc((2 * cyPx) / BINS) * sinc(cyPx / BINS)));
+  return {
+    mtf: (cyPx) => {
+      const [re, im] = transformed(cyPx);
+      return (correction(cyPx) * Math.hypot(re, im)) / total;
+    },
+    doubt: (cyPx) => {
+      // A value counts in the differences on both its sides. Noise at right angles to the phase does not change the size.
+      const [re, im] = transformed(cyPx);
+      const phase = Math.atan2(im, re);
+      const turn = (2 * Math.PI * cyPx) / BINS;
+      const counted = (i: number): number => (weights[i] ?? 0) * Math.cos(turn * (i - middle) + phase);
+      let variance = 0;
+      for (const [i, each] of variances.entries()) variance += each * ((counted(i - 1) - counted(i + 1)) / 2) ** 2;
+      return (correction(cyPx) * Math.sqrt(variance)) / total;
+    },
   };
 }
 
 /** Where the contrast first falls below one half. */
-function halfContrast(response: Response): { readonly cyPx: number; readonly doubtCyPx: number } {
+function halfContrast({ mtf, doubt }: Response): { readonly cyPx: number; readonly doubtCyPx: number } {
+  let before = mtf(0);
   for (let at = STEP_CY_PX; at <= LAST_CY_PX; at += STEP_CY_PX) {
-    const [before, after] = [response(at - STEP_CY_PX), response(at)];
-    if (after.mtf > 0.5) continue;
-    const fall = before.mtf - after.mtf;
-    return { cyPx: at - (STEP_CY_PX * (0.5 - after.mtf)) / fall, doubtCyPx: (after.doubt * STEP_CY_PX) / fall };
+    const after = mtf(at);
+    if (after > 0.5) {
+      before = after;
+      continue;
+    }
+    const fall = before - after;
+    return { cyPx: at - (STEP_CY_PX * (0.5 - after)) / fall, doubtCyPx: (doubt(at) * STEP_CY_PX) / fall };
   }
   return refuse('too_sharp', lensTestsText.edgeTooSharp);
 }

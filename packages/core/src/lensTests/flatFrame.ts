@@ -63,7 +63,7 @@ export function isShapeOf({ widthPx, heightPx }: Pick<PixelValues, 'widthPx' | '
 }
 
 /** Light from this share of full on is clipped. */
-const CLIPPED = 0.995;
+export const CLIPPED_LIGHT = 0.995;
 
 /**
  * The light of a frame in square cells.
@@ -98,7 +98,7 @@ export function lightGrid(
       sums[3 * cell + 1] = (sums[3 * cell + 1] ?? 0) + g;
       sums[3 * cell + 2] = (sums[3 * cell + 2] ?? 0) + b;
       counts[cell] = (counts[cell] ?? 0) + 1;
-      if (r >= CLIPPED || g >= CLIPPED || b >= CLIPPED) full[cell] = (full[cell] ?? 0) + 1;
+      if (r >= CLIPPED_LIGHT || g >= CLIPPED_LIGHT || b >= CLIPPED_LIGHT) full[cell] = (full[cell] ?? 0) + 1;
     }
   }
   return {

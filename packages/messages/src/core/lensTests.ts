@@ -55,4 +55,32 @@ export const lensTestsText = catalogue({
   castMeasured:
     'The light is {stops} stops {colour, select, red {redder} cyan {less red} blue {bluer} other {less blue}} {mm} from the axis than on it: use flat-field frames where colour matters.',
   axisMeasured: 'The image circle is not centred at the zero of the scales, but at {settings} (± {doubt}).',
+  bestAt:
+    '{place, select, centre {On the axis} edge {{mm} from the axis} other {In the corners ({mm} from the axis)}} {apertures} {n, plural, one {is} other {are}} sharpest: {lp} lp/mm.',
+  sharpUpTo: 'At {aperture} your standard of {wanted} lp/mm is met up to {mm} ± {doubt} mm from the axis.',
+  sharpAtLeast: 'At {aperture} your standard of {wanted} lp/mm is met as far as the frames reach, {mm} from the axis.',
+  neverSharp: 'At {aperture} your standard of {wanted} lp/mm is not met even on the axis.',
+  sharpUnknown: 'At {aperture} too few edges were read to say how far it is sharp.',
+  neverBeyond: 'Beyond {mm} from the axis no aperture reaches {wanted} lp/mm.',
+  limitedBy:
+    'At {aperture} the middle reaches {percent} % of what diffraction and pixels allow: {by, select, lens {the lens sets the limit} sensor {the pixels set the limit, not the lens} other {diffraction sets the limit, not the lens}}.',
+  stoppingCosts:
+    'At {aperture} the middle is {percent} % softer than at its best. A lens without any other fault would lose {ideal} % by diffraction over the same range.',
+  sagOf: '{mm} mm {way, select, toward {closer to the lens} other {farther from the lens}}',
+  curvature:
+    'Field curvature: {height} from the axis, lines around the axis focus {tangential} than the middle, lines along the radius {sagittal} (± {doubt} mm).',
+  fieldTilt:
+    'The field is tilted: focus at the {side, select, right {right} left {left} top {top} other {bottom}} border of the frame lies {mm} ± {doubt} mm behind that at the opposite border. Check the adapter and the standards; a decentred lens does the same.',
+  focusShifts: 'Stopped down to {aperture}, best focus moves {mm} ± {doubt} mm {way, select, away {away from} other {toward}} the lens.',
+  decentred:
+    'Even at best focus the lens is softer toward the {side, select, right {right} upperRight {upper right} top {top} upperLeft {upper left} left {left} lowerLeft {lower left} bottom {bottom} other {lower right}}: an element may be decentred.',
+  noDistortion: 'No distortion can be seen up to {height} from the axis.',
+  distorts: 'Distortion {height} from the axis: {percent} ± {doubt} % {kind, select, barrel {barrel} other {pincushion}}.',
+  noChartIn: 'No test chart was found in {names}: check that the frame shows the chart, large enough and in focus.',
+  noEdgesIn: 'Too few edges of the chart could be read in {names}: it is too blurred, too small in the frame, or hidden.',
+  blurredFrames:
+    'Left out at f/{fNumber}, because they are softer all over than the other frames: {names}. Camera shake or focus is the usual cause; take them again.',
+  dipAt:
+    'At f/{fNumber} the middle is softer than at the next wider and the next smaller aperture: the camera moved or focus changed. Take these frames again.',
+  tooSharpFor: 'At f/{fNumber} the frames show {lp} lp/mm, but diffraction allows only {ideal}: they are assigned to the wrong aperture.',
 });

@@ -12,6 +12,7 @@ import { api } from '../../store/api';
 import { Button, IconButton } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { useToast } from '../../ui/Notes';
+import { MeasuredNote } from '../tests/MeasuredNote';
 import { useChangeKit } from '../useKit';
 import { formOf, itemFrom, type ItemForm, type Refusals } from './itemForm';
 import { Select } from '../../ui/Select';
@@ -121,6 +122,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
             {(id) => <input id={id} {...register('note')} data-field="note" autoComplete="off" className={FIELD} />}
           </Labelled>
         </div>
+        {item.kind === 'lens' && <MeasuredNote lensId={item.id} />}
         {item.typical.length > 0 && (
           <p className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-md bg-sunk px-3 py-2 text-sm">
             <span>{say(itemsText.typicalLeft, { n: typical.length })}</span>

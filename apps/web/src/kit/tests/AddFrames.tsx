@@ -9,7 +9,7 @@ import { Button } from '../../ui/Button';
 import { FrameDrop } from '../../ui/FrameDrop';
 import { Progress } from '../../ui/Progress';
 import type { OpenTest } from './TestPage';
-import { useWallBack } from './useWallBack';
+import { useTestBack } from './useTestBack';
 
 /** Where frames come in: chosen or dropped files, or the simulated back. */
 export function AddFrames({ open }: { readonly open: OpenTest }) {
@@ -20,7 +20,7 @@ export function AddFrames({ open }: { readonly open: OpenTest }) {
   const widestFNumber = rig?.lens.widestFNumber ?? lens?.specs.widestFNumber ?? null;
   const nominal =
     circleMm === null || focalMm === null || widestFNumber === null ? null : { focalMm, imageCircleMm: circleMm, widestFNumber };
-  const { expose, cancel, progress, trouble } = useWallBack(test, nominal);
+  const { expose, cancel, progress, trouble } = useTestBack(test, nominal);
   return (
     <div className="grid items-start gap-4 md:grid-cols-2">
       <Files testId={test.id} />

@@ -1,7 +1,6 @@
 import { say } from '@gangway/messages/say';
 import { testsText } from '@gangway/messages/web/kit/tests';
 import type { LensTestFrame, TestShot } from '@gangway/contract/lensTest';
-import type { LightProblem, LightResult } from '@gangway/core/lensTests/light';
 import { seriesDoubt, seriesDoubts } from '@gangway/core/lensTests/seriesDoubts';
 import { apertureWords } from '@gangway/core/words';
 import { api, errorSentence } from '../../store/api';
@@ -12,18 +11,20 @@ import { StateMark } from '../../ui/StateMark';
 import { Th } from '../../ui/Table';
 import { AddFrames } from './AddFrames';
 import type { OpenTest } from './TestPage';
-import { riseCell, shiftCell } from './moveWords';
+import { focusCell, riseCell, shiftCell } from './moveWords';
 import { closedGap, emptied, gapBefore, inOrder, placedFirst, swappedUp } from './places';
-import { frameProblem } from './problemOfFrame';
-import { framesInPlace } from './useMeasuredLight';
+import { frameProblems } from './problemOfFrame';
+import type { MeasuredTest } from '@gangway/contract/lensTestFile';
+import { framesInPlace } from './useMeasured';
 
 /** Which file is which frame of the plan: added, put in order, left out, deleted. */
-export function FramesPart({ open, result }: { readonly open: OpenTest; readonly result: LightResult | null }) {
+export function FramesPart({ open, result }: { readonly open: OpenTest; readonly result: MeasuredTest | null }) {
   const { test, change } = open;
   const { settings, frames } = test;
   const { shots } = settings;
   const tell = useToast();
   const [deleteFrame] = api.useDeleteLensTestFrameMutation();
+  const hasFocus = shots.some(({ focusMm }) => focusMm !== 0);
   const byId = new Map(frames.map((frame) => [frame.id, frame]));
   const placed = new Set(shots.flatMap(({ frameId }) => frameId ?? []));
   const unplaced = frames.filter(({ id }) => !placed.has(id));
@@ -53,7 +54,7 @@ export function FramesPart({ open, result }: { readonly open: OpenTest; readonly
     );
   const said = (frame: LensTestFrame): readonly string[] => [
     ...doubts.filter((doubt) => doubt.name === frame.name).map(seriesDoubt),
-    ...(result?.problems ?? []).flatMap((problem: LightProblem) => frameProblem(problem, frame.name) ?? []),
+    ...frameProblems(result, frame.name),
     ...frame.remarks,
   ];
 
@@ -83,6 +84,7 @@ export function FramesPart({ open, result }: { readonly open: OpenTest; readonly
                 <Th className="pr-3">{testsText.aperture}</Th>
                 <Th className="pr-3">{testsText.rise}</Th>
                 <Th className="pr-3">{testsText.shift}</Th>
+                {hasFocus && <Th className="pr-3">{testsText.back}</Th>}
                 <Th className="pr-3">{testsText.frame}</Th>
                 <Th className="pr-3">{testsText.doubts}</Th>
                 <Th>
@@ -102,6 +104,7 @@ export function FramesPart({ open, result }: { readonly open: OpenTest; readonly
                     <td className="py-1 pr-3 tabular-nums">{apertureWords(shot.fNumber)}</td>
                     <td className="py-1 pr-3 tabular-nums">{riseCell(shot.riseMm)}</td>
                     <td className="py-1 pr-3 tabular-nums">{shiftCell(shot.shiftMm)}</td>
+                    {hasFocus && <td className="py-1 pr-3 tabular-nums">{focusCell(shot.focusMm)}</td>}
                     <td className="py-1 pr-3">
                       {frame ? (
                         <span className="flex items-center gap-2">

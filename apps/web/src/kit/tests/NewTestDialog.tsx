@@ -3,18 +3,22 @@ import { testsText } from '@gangway/messages/web/kit/tests';
 import { useMemo, useState } from 'react';
 import { freeName } from '@gangway/contract/freeName';
 import { builtRig, type Kit } from '@gangway/contract/kit';
+import { CHART_SIZES, chartLayout, type ChartSize } from '@gangway/core/lensTests/chart';
+import { chartPlanOfRig } from '@gangway/core/lensTests/chartPlan';
+import { wallPlanOfRig } from '@gangway/core/lensTests/wallPlan';
+import type { Rig } from '@gangway/core/model/rig';
 import { partsOf } from '@gangway/core/rig/parts';
-import { wallApertures, wallPlanOfRig } from '@gangway/core/lensTests/wallPlan';
 import { apertureWords } from '@gangway/core/words';
 import { api, errorSentence } from '../../store/api';
 import { useItems } from '../../store/useItems';
 import { Button } from '../../ui/Button';
 import { CheckField } from '../../ui/CheckField';
+import { Choices } from '../../ui/Choices';
 import { Dialog } from '../../ui/Dialog';
 import { Select } from '../../ui/Select';
 import { TextField } from '../../ui/TextField';
 import { TextLink } from '../../ui/TextButton';
-import { PlanWords } from './PlanWords';
+import { ChartWords, CircleWords, PlanWords } from './PlanWords';
 import { positionsOf } from './places';
 
 interface NewTestProps {
@@ -40,7 +44,22 @@ function useTestableRigs(kit: Kit, lensId: string | null) {
   );
 }
 
-/** Begins a test of a lens: on which rig, at which apertures. */
+/** What a test can measure. */
+const PURPOSES = ['light', 'sharpness', 'focus'] as const;
+type Purpose = (typeof PURPOSES)[number];
+
+const PURPOSE_LABELS = { light: testsText.purposeLight, sharpness: testsText.purposeSharpness, focus: testsText.purposeFocus };
+const PURPOSE_HELP = { light: testsText.lightHelp, sharpness: testsText.sharpnessHelp, focus: testsText.focusHelp };
+const PURPOSE_NAMES = { light: testsText.light, sharpness: testsText.sharpness, focus: testsText.focusOf };
+
+/** The frames that a test would have; `null` where the rig does not tell. */
+function plannedTest(rig: Rig, purpose: Purpose, size: ChartSize) {
+  if (purpose !== 'light') return { ...chartPlanOfRig(rig, chartLayout(size), purpose), wall: null };
+  const wall = wallPlanOfRig(rig);
+  return wall && { frame: wall.frame, shots: wall.shots.map((shot) => ({ ...shot, focusMm: 0 })), durationS: wall.durationS, wall };
+}
+
+/** Begins a test of a lens: what to measure, on which rig, at which apertures. */
 export function NewTestDialog({ kit, lensId, onClose, onBegun }: NewTestProps) {
   const rigs = useTestableRigs(kit, lensId);
   const { data: tests } = api.useLensTestsQuery(undefined);
@@ -48,14 +67,16 @@ export function NewTestDialog({ kit, lensId, onClose, onBegun }: NewTestProps) {
   const [rigId, setRigId] = useState(rigs[0]?.rigId ?? '');
   const [typed, setTyped] = useState<string | null>(null);
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
+  const [purpose, setPurpose] = useState<Purpose>('light');
+  const [size, setSize] = useState<ChartSize>('A3');
   const chosen = rigs.find((each) => each.rigId === rigId);
-  const apertures = chosen ? wallApertures(chosen.rig.lens) : [];
-  const whole = chosen ? wallPlanOfRig(chosen.rig) : null;
+  const whole = chosen ? plannedTest(chosen.rig, purpose, size) : null;
+  const apertures = [...new Set(whole?.shots.map(({ fNumber }) => fNumber))].sort((a, b) => a - b);
   const shots = whole?.shots.filter(({ fNumber }) => !left.has(fNumber)) ?? [];
   const name =
     typed ??
     freeName(
-      say(testsText.light, { lens: chosen?.lens.name ?? '' }),
+      say(PURPOSE_NAMES[purpose], { lens: chosen?.lens.name ?? '' }),
       (tests ?? []).map((test) => test.name),
     );
 
@@ -69,6 +90,10 @@ export function NewTestDialog({ kit, lensId, onClose, onBegun }: NewTestProps) {
       rigName: chosen.rig.name,
       widthMm,
       heightMm,
+      target: purpose === 'light' ? 'wall' : 'chart',
+      chart: purpose === 'light' ? null : size,
+      wantedCyMm: null,
+      otherCopy: null,
       shots: shots.map((shot) => ({ ...shot, frameId: null })),
       appliedAt: null,
     });
@@ -83,6 +108,18 @@ export function NewTestDialog({ kit, lensId, onClose, onBegun }: NewTestProps) {
         </p>
       ) : (
         <div className="grid gap-3">
+          <div>
+            <Choices
+              label={testsText.whatToMeasure}
+              value={purpose}
+              onChoose={(id) => {
+                setPurpose(id);
+                setLeft(new Set());
+              }}
+              choices={PURPOSES.map((id) => ({ id, name: PURPOSE_LABELS[id] }))}
+            />
+            <p className="mt-1 text-sm text-ink-soft">{PURPOSE_HELP[purpose]}</p>
+          </div>
           <label className="grid gap-1">
             <span className="text-sm text-ink-soft">{testsText.rig}</span>
             <Select wide value={rigId} onChange={(event) => setRigId(event.target.value)}>
@@ -93,6 +130,18 @@ export function NewTestDialog({ kit, lensId, onClose, onBegun }: NewTestProps) {
               ))}
             </Select>
           </label>
+          {purpose !== 'light' && (
+            <label className="grid gap-1">
+              <span className="text-sm text-ink-soft">{testsText.sizeOfChart}</span>
+              <Select wide value={size} onChange={(event) => setSize(event.target.value as ChartSize)}>
+                {Object.keys(CHART_SIZES).map((each) => (
+                  <option key={each} value={each}>
+                    {each}
+                  </option>
+                ))}
+              </Select>
+            </label>
+          )}
           <TextField
             label={testsText.name}
             value={name}
@@ -123,9 +172,9 @@ export function NewTestDialog({ kit, lensId, onClose, onBegun }: NewTestProps) {
               apertures={new Set(shots.map(({ fNumber }) => fNumber)).size}
               frames={shots.length}
               durationS={whole.durationS * (shots.length / whole.shots.length)}
-              edgeSeen={whole.edgeSeen}
-              measuresCircle={whole.measuresCircle}
-            />
+            >
+              {whole.wall ? <CircleWords {...whole.wall} /> : <ChartWords plan={whole} />}
+            </PlanWords>
           )}
           {error && <p role="alert">{errorSentence(error)}</p>}
           <div className="flex justify-end gap-2">

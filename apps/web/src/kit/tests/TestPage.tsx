@@ -14,9 +14,10 @@ import { useToast } from '../../ui/Notes';
 import { useOpenKit } from '../KitFrame';
 import { useChangeKit } from '../useKit';
 import { FramesPart } from './FramesPart';
+import { OtherCopyNote } from './OtherCopyNote';
 import { PlanPart } from './PlanPart';
 import { ResultsPart } from './ResultsPart';
-import { framesInPlace, useMeasuredLight } from './useMeasuredLight';
+import { framesInPlace, useMeasured } from './useMeasured';
 
 const PARTS = ['plan', 'frames', 'results'] as const;
 type Part = (typeof PARTS)[number];
@@ -52,16 +53,20 @@ function Test({ test }: { readonly test: LensTest }) {
   const changeKit = useChangeKit();
   const [search, setSearch] = useSearchParams();
   const inPlace = framesInPlace(test).length;
-  const { lensId, rigId, name, shots } = test.settings;
+  const { lensId, rigId, name, shots, otherCopy } = test.settings;
   const item = items.get(lensId);
   const rigRow = kit.rigs.find((row) => row.rig.id === rigId);
   const rig = useMemo(() => (rigRow ? builtRig(rigRow.rig, items) : null), [rigRow, items]);
-  const light = useMeasuredLight(test);
+  const lens = item?.kind === 'lens' ? item : null;
+  const measuring = useMeasured(test, rig?.lens.focalMm ?? lens?.specs.focalMm ?? null);
+  const { result } = measuring;
   const asked = PARTS.find((part) => part === search.get('part'));
-  const part: Part = asked ?? (inPlace === 0 ? 'plan' : 'results');
+  const first: Part = inPlace === 0 ? 'plan' : 'results';
+  // Of another copy there are results alone.
+  const part: Part = otherCopy ? 'results' : (asked ?? first);
   const open: OpenTest = {
     test,
-    lens: item?.kind === 'lens' ? item : null,
+    lens,
     rig,
     change: (settings, said) =>
       void changeKit([], said, { id: test.id, settings }).catch((refused: unknown) => tell(errorSentence(refused))),
@@ -76,22 +81,25 @@ function Test({ test }: { readonly test: LensTest }) {
           <h2 className="text-xl font-semibold">{name}</h2>
           <p className="text-sm text-ink-soft">{test.settings.rigName}</p>
         </div>
-        <div className="print:hidden">
-          <Choices
-            label={testsText.parts}
-            value={part}
-            onChoose={(id) => setSearch({ part: id }, { replace: true })}
-            choices={[
-              { id: 'plan', name: testsText.plan },
-              { id: 'frames', name: `${testsText.frames} ${inPlace}/${shots.length}` },
-              { id: 'results', name: testsText.results },
-            ]}
-          />
-        </div>
+        {!otherCopy && (
+          <div className="print:hidden">
+            <Choices
+              label={testsText.parts}
+              value={part}
+              onChoose={(id) => setSearch({ part: id }, { replace: true })}
+              choices={[
+                { id: 'plan', name: testsText.plan },
+                { id: 'frames', name: `${testsText.frames} ${inPlace}/${shots.length}` },
+                { id: 'results', name: testsText.results },
+              ]}
+            />
+          </div>
+        )}
       </div>
-      {part === 'plan' && <PlanPart open={open} circle={light.result?.circle ?? null} />}
-      {part === 'frames' && <FramesPart open={open} result={light.result} />}
-      {part === 'results' && <ResultsPart open={open} light={light} />}
+      {otherCopy && <OtherCopyNote copy={otherCopy} />}
+      {part === 'plan' && <PlanPart open={open} circle={result?.kind === 'wall' ? result.light.circle : null} />}
+      {part === 'frames' && <FramesPart open={open} result={result} />}
+      {part === 'results' && <ResultsPart open={open} measuring={measuring} />}
       <p className="sr-only" role="status">
         {say(testsText.framesOf, { frames: inPlace, shots: shots.length })}
       </p>

@@ -1,8 +1,8 @@
 import { localDay, writtenDay } from '@gangway/messages/date';
 import { say } from '@gangway/messages/say';
 import { testsText } from '@gangway/messages/web/kit/tests';
-import { ChevronDown, Plus } from 'lucide-react';
-import { useState } from 'react';
+import { ChevronDown, FileInput, Plus } from 'lucide-react';
+import { useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { LensTestSummary } from '@gangway/contract/lensTest';
 import { api, errorSentence } from '../../store/api';
@@ -14,6 +14,7 @@ import { useToast } from '../../ui/Notes';
 import { TextLink } from '../../ui/TextButton';
 import { useOpenKit } from '../KitFrame';
 import { NewTestDialog } from './NewTestDialog';
+import { useImportTest } from './useImportTest';
 
 /** Charts to print: size, and the paper it is put together from. */
 const CHARTS = [
@@ -39,6 +40,11 @@ export function TestsPage() {
   const [remove] = api.useDeleteLensTestMutation();
   const [restore] = api.useRestoreLensTestMutation();
   const [beginning, setBeginning] = useState(false);
+  const chooser = useRef<HTMLInputElement>(null);
+  const importing = useImportTest(
+    (tests ?? []).map(({ name }) => name),
+    (id) => void navigate(`/kit/tests/${id}`),
+  );
   const shown = tests?.filter((test) => lensId === null || test.lensId === lensId);
   const lens = lensId === null ? null : items.get(lensId);
 
@@ -68,10 +74,34 @@ export function TestsPage() {
             </Button>
           }
         />
+        {lens?.kind === 'lens' && (
+          <>
+            <Button title={testsText.importHelp} onClick={() => chooser.current?.click()}>
+              <FileInput size={15} aria-hidden /> {testsText.importCopy}
+            </Button>
+            <input
+              ref={chooser}
+              type="file"
+              accept=".json,application/json"
+              aria-label={testsText.importFile}
+              className="hidden"
+              onChange={({ target }) => {
+                const [file] = target.files ?? [];
+                target.value = '';
+                if (file) void importing.take(file, lens.id);
+              }}
+            />
+          </>
+        )}
         <Button look="main" onClick={() => setBeginning(true)}>
           <Plus size={15} aria-hidden /> {testsText.newTest}
         </Button>
       </div>
+      {importing.trouble !== null && (
+        <p role="alert" className="mb-2">
+          {importing.trouble}
+        </p>
+      )}
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
       {!shown && !error && (
         <p role="status" className="text-ink-soft">
@@ -97,7 +127,7 @@ export function TestsPage() {
                 )}
               </div>
               <span className="shrink-0 text-xs text-ink-soft tabular-nums">
-                {say(testsText.framesOf, { frames: test.frames, shots: test.shots })}
+                {test.isOtherCopy ? testsText.anotherCopy : say(testsText.framesOf, { frames: test.frames, shots: test.shots })}
               </span>
               <span className="relative z-10">
                 <ActionMenu

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { atHeight } from '@gangway/core/aberrations/aberrations';
 import type { ItemOf } from '@gangway/core/kit/item';
 import type { LightSpecs } from '@gangway/core/lensTests/light';
+import { withMeasuredSharpness, type SharpSpecs } from '@gangway/core/lensTests/measuredSharpSpecs';
 import { withMeasuredLight } from '@gangway/core/lensTests/measuredSpecs';
 import { apertureWords, fixed, mmWords } from '@gangway/core/words';
 import { errorSentence } from '../../store/api';
@@ -15,15 +16,38 @@ import { useOpenKit } from '../KitFrame';
 import { useChangeKit } from '../useKit';
 import type { OpenTest } from './TestPage';
 
+/** A value in the kit now, and as measured. */
+type Row = readonly [label: string, now: string, measured: string];
+
+interface WriteProps {
+  readonly open: OpenTest;
+  readonly rowsFor: (lens: ItemOf<'lens'>) => readonly Row[];
+  /** The lens with what was measured. */
+  readonly changed: (lens: ItemOf<'lens'>) => ItemOf<'lens'>;
+}
+
+/** The light of a lens as measured, beside what the kit has, to be written there. */
+export function WriteLight({ open, specs }: { readonly open: OpenTest; readonly specs: LightSpecs | null }) {
+  if (!specs) return null;
+  const widest = Math.min(...open.test.settings.shots.map(({ fNumber }) => fNumber));
+  return <WriteToKit open={open} rowsFor={(lens) => lightRows(lens, specs, widest)} changed={(lens) => withMeasuredLight(lens, specs)} />;
+}
+
+/** The sharpness of a lens as measured, beside what the kit has, to be written there. */
+export function WriteSharpness({ open, specs }: { readonly open: OpenTest; readonly specs: SharpSpecs | null }) {
+  if (!specs) return null;
+  return <WriteToKit open={open} rowsFor={(lens) => sharpRows(lens, specs)} changed={(lens) => withMeasuredSharpness(lens, specs)} />;
+}
+
 /** The measured values beside those of the kit, and the button that writes them there. */
-export function WriteToKit({ open, specs }: { readonly open: OpenTest; readonly specs: LightSpecs | null }) {
+function WriteToKit({ open, rowsFor, changed }: WriteProps) {
   const { test, lens, rig } = open;
   const kit = useOpenKit();
   const change = useChangeKit();
   const tell = useToast();
   const [busy, setBusy] = useState(false);
   const { settings } = test;
-  if (!specs) return null;
+  if (settings.otherCopy) return null;
   const row = kit.items.find(({ item }) => item.id === lens?.id);
   const converter = rig && 'between' in rig.parts && rig.parts.between.some(({ kind }) => kind === 'converter');
   const write = async () => {
@@ -31,7 +55,7 @@ export function WriteToKit({ open, specs }: { readonly open: OpenTest; readonly 
     setBusy(true);
     const now = new Date();
     await change(
-      [{ op: 'putItem', item: withMeasuredLight(lens, specs), archived: row.archived, version: row.version }],
+      [{ op: 'putItem', item: changed(lens), archived: row.archived, version: row.version }],
       say(testsText.writtenSaid, { name: lens.name }),
       { id: test.id, settings: { ...settings, appliedAt: now.toISOString() } },
     ).then(
@@ -58,7 +82,7 @@ export function WriteToKit({ open, specs }: { readonly open: OpenTest; readonly 
               </tr>
             </thead>
             <tbody>
-              {rowsOf(lens, specs, Math.min(...settings.shots.map(({ fNumber }) => fNumber))).map(([label, now, measured]) => (
+              {rowsFor(lens).map(([label, now, measured]) => (
                 <tr key={label} className="border-b border-hairline align-top">
                   <Th scope="row" className="py-1 pr-2 text-left font-normal">
                     {label}
@@ -87,11 +111,7 @@ export function WriteToKit({ open, specs }: { readonly open: OpenTest; readonly 
 }
 
 /** What changes in the kit, line by line: label, value now, value measured. Falloff is compared at the farthest image height that was measured. */
-function rowsOf(
-  { specs: now }: ItemOf<'lens'>,
-  measured: LightSpecs,
-  wideFNumber: number,
-): readonly (readonly [label: string, now: string, measured: string])[] {
+function lightRows({ specs: now }: ItemOf<'lens'>, measured: LightSpecs, wideFNumber: number): readonly Row[] {
   const lastMm = measured.heightsMm.at(-1) ?? 0;
   const falloff = (fNumber: number, before: readonly number[], after: readonly number[]) =>
     [
@@ -112,5 +132,55 @@ function rowsOf(
       : []),
     falloff(wideFNumber, now.falloffWideStops, measured.falloffWideStops),
     ...(stopped === null ? [] : [falloff(stopped, now.falloffStoppedStops, falloffStoppedStops ?? [])]),
+  ];
+}
+
+/** What changes in the kit by frames of the test chart. */
+function sharpRows({ specs: now }: ItemOf<'lens'>, measured: SharpSpecs): readonly Row[] {
+  const { sharpCircles, heightsMm, tangentialSagMm, sagittalSagMm, distortionPercent, focusShiftFNumbers, focusShiftMm } = measured;
+  const lastMm = heightsMm.at(-1) ?? 0;
+  const atLast = (values: readonly number[], unit: (value: number) => string): string =>
+    values.length === 0 ? testsText.unknown : unit(atHeight(now.heightsMm, values, lastMm));
+  const sag = (mm: number): string => say(testsText.mmOnly, { mm: fixed(mm, 2) });
+  const percent = (share: number): string => say(testsText.percent, { percent: fixed(share, 2) });
+  return [
+    ...(sharpCircles ?? []).map(({ fNumber, diameterMm }): Row => {
+      const before = now.sharpCircles.find((row) => row.fNumber === fNumber);
+      return [
+        say(testsText.sharpCircleAt, { aperture: apertureWords(fNumber) }),
+        before ? mmWords(before.diameterMm) : testsText.unknown,
+        mmWords(Math.min(diameterMm, now.imageCircleMm ?? Infinity)),
+      ];
+    }),
+    ...(tangentialSagMm
+      ? [
+          [
+            say(testsText.tangentialSag, { mm: mmWords(lastMm) }),
+            atLast(now.tangentialSagMm, sag),
+            sag(tangentialSagMm.at(-1) ?? 0),
+          ] as const,
+        ]
+      : []),
+    ...(sagittalSagMm
+      ? [[say(testsText.sagittalSag, { mm: mmWords(lastMm) }), atLast(now.sagittalSagMm, sag), sag(sagittalSagMm.at(-1) ?? 0)] as const]
+      : []),
+    ...(distortionPercent
+      ? [
+          [
+            say(testsText.distortionAt, { mm: mmWords(lastMm) }),
+            atLast(now.distortionPercent, percent),
+            percent(distortionPercent.at(-1) ?? 0),
+          ] as const,
+        ]
+      : []),
+    ...(focusShiftFNumbers && focusShiftMm
+      ? [
+          [
+            say(testsText.focusShiftTo, { aperture: apertureWords(focusShiftFNumbers.at(-1) ?? NaN) }),
+            now.focusShiftMm.length === 0 ? testsText.unknown : sag(now.focusShiftMm.at(-1) ?? 0),
+            sag(focusShiftMm.at(-1) ?? 0),
+          ] as const,
+        ]
+      : []),
   ];
 }

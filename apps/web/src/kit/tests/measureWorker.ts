@@ -1,14 +1,22 @@
 import '../../store/language';
 import { gridFrom } from '@gangway/contract/lensTestGrid';
+import { chartLayout } from '@gangway/core/lensTests/chart';
+import { chartResult } from '@gangway/core/lensTests/chartResult';
 import { measuredLight } from '@gangway/core/lensTests/light';
-import type { AskedLight } from './useMeasuredLight';
+import type { MeasuredTest } from '@gangway/contract/lensTestFile';
+import type { AskedMeasure } from './useMeasured';
 
-// A series of sixty frames takes a second or two: the page stays free meanwhile.
-addEventListener('message', ({ data: { frames, size } }: MessageEvent<AskedLight>) =>
-  postMessage(
-    measuredLight(
+function measured(asked: AskedMeasure): MeasuredTest {
+  if (asked.kind === 'chart') return { kind: 'chart', sharp: chartResult(chartLayout(asked.chart), asked.frames, asked.focalMm) };
+  const { frames, size } = asked;
+  return {
+    kind: 'wall',
+    light: measuredLight(
       frames.map(({ grid, ...taken }) => ({ ...taken, grid: gridFrom(grid, size) })),
       0,
     ),
-  ),
-);
+  };
+}
+
+// A series of sixty frames takes a second or two: the page stays free meanwhile.
+addEventListener('message', ({ data }: MessageEvent<AskedMeasure>) => postMessage(measured(data)));

@@ -1,6 +1,6 @@
 import { say } from '@gangway/messages/say';
 import { testsText } from '@gangway/messages/web/kit/tests';
-import { mmWords } from '@gangway/core/words';
+import { fixed, mmWords } from '@gangway/core/words';
 
 /** A rise in a cell: "25.0 mm fall". */
 export function riseCell(riseMm: number): string {
@@ -10,4 +10,9 @@ export function riseCell(riseMm: number): string {
 /** A shift in a cell: "20.0 mm left". */
 export function shiftCell(shiftMm: number): string {
   return shiftMm === 0 ? mmWords(0) : say(testsText.shift2, { mm: mmWords(Math.abs(shiftMm)), side: shiftMm > 0 ? 'right' : 'left' });
+}
+
+/** A position of the back in a cell: "0.25 mm out". */
+export function focusCell(focusMm: number): string {
+  return focusMm === 0 ? testsText.inFocus : say(testsText.focus2, { mm: fixed(Math.abs(focusMm), 2), way: focusMm > 0 ? 'out' : 'in' });
 }

@@ -3,7 +3,7 @@ import type { TestShot } from '@gangway/contract/lensTest';
 import { closedGap, emptied, gapBefore, inOrder, placedFirst, positionsOf, swappedUp } from './places';
 
 const shots = (ids: readonly (string | null)[]): TestShot[] =>
-  ids.map((frameId, i) => ({ fNumber: 4 + i, riseMm: i < 2 ? 0 : 8, shiftMm: 0, frameId }));
+  ids.map((frameId, i) => ({ fNumber: 4 + i, riseMm: i < 2 ? 0 : 8, shiftMm: 0, focusMm: 0, frameId }));
 const ids = (of: readonly TestShot[]) => of.map(({ frameId }) => frameId);
 
 test('a frame that was not taken moves all later ones down, and back up when the gap is closed', () => {

@@ -49,21 +49,22 @@ export function inOrder(shots: readonly TestShot[], ids: readonly string[]): Tes
   );
 }
 
-/** One position of the frame, with the places that it has in the plan. */
+/** One position of the frame and of focus, with the places that it has in the plan. */
 export interface Position {
   readonly riseMm: number;
   readonly shiftMm: number;
+  readonly focusMm: number;
   /** Indices of its places. */
   readonly places: readonly number[];
 }
 
 /** The positions of a plan, each as often as it is gone to. */
-export function positionsOf(shots: readonly ShiftPosition[]): readonly Position[] {
-  const found: { riseMm: number; shiftMm: number; places: number[] }[] = [];
-  for (const [i, { riseMm, shiftMm }] of shots.entries()) {
+export function positionsOf(shots: readonly (ShiftPosition & { readonly focusMm?: number })[]): readonly Position[] {
+  const found: { riseMm: number; shiftMm: number; focusMm: number; places: number[] }[] = [];
+  for (const [i, { riseMm, shiftMm, focusMm = 0 }] of shots.entries()) {
     const last = found.at(-1);
-    if (last?.riseMm === riseMm && last.shiftMm === shiftMm) last.places.push(i);
-    else found.push({ riseMm, shiftMm, places: [i] });
+    if (last?.riseMm === riseMm && last.shiftMm === shiftMm && last.focusMm === focusMm) last.places.push(i);
+    else found.push({ riseMm, shiftMm, focusMm, places: [i] });
   }
   return found;
 }

@@ -1,7 +1,14 @@
+import { sharpnessProblem } from '@gangway/core/lensTests/chartConclusions';
 import { lightProblem } from '@gangway/core/lensTests/problems';
-import type { LightProblem } from '@gangway/core/lensTests/light';
+import type { MeasuredTest } from '@gangway/contract/lensTestFile';
 
-/** What a problem says of one frame; `null` where it is not about it. */
-export function frameProblem(problem: LightProblem, name: string): string | null {
-  return 'frames' in problem && problem.frames.includes(name) ? lightProblem({ ...problem, frames: [name] }) : null;
+/** What measuring says of one frame. */
+export function frameProblems(result: MeasuredTest | null, name: string): readonly string[] {
+  if (result?.kind === 'wall')
+    return result.light.problems.flatMap((problem) =>
+      'frames' in problem && problem.frames.includes(name) ? [lightProblem({ ...problem, frames: [name] })] : [],
+    );
+  return (result?.sharp.sharpness.problems ?? []).flatMap((problem) =>
+    'frames' in problem && problem.frames.includes(name) ? [sharpnessProblem({ ...problem, frames: [name] })] : [],
+  );
 }

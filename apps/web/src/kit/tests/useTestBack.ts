@@ -1,37 +1,44 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { LensTest } from '@gangway/contract/lensTest';
+import type { LensTest, TestShot } from '@gangway/contract/lensTest';
 import { numbersFrom } from '@gangway/core/capture/shots';
+import type { ChartSize } from '@gangway/core/lensTests/chart';
+import type { ChartShot } from '@gangway/core/lensTests/simulatedChart';
 import { copyNumber, type NominalLens, type WallFrame, type WallShot } from '@gangway/core/lensTests/simulatedWall';
 import { lensTestGained, type GainedFrame } from '../../store/api';
 import { refusalSentence } from '../../store/sendFiles';
 import { useAppDispatch } from '../../store/store';
 
 /** What is exposed off the page. */
-export interface AskedWall {
+export interface AskedExposure {
   readonly lens: NominalLens;
   /** Which invented copy of the lens. */
   readonly copy: number;
-  readonly shot: WallShot;
+  readonly taken:
+    { readonly kind: 'wall'; readonly shot: WallShot } | { readonly kind: 'chart'; readonly shot: ChartShot; readonly chart: ChartSize };
   readonly frame: WallFrame;
 }
 
-export interface ExposedWall {
+export interface Exposed {
   readonly samples: ArrayBuffer;
 }
 
-/** Pixels along the longer side: as many as the light of a wall needs. */
-const LONGER_PX = 600;
+/** Pixels along the longer side: as many as the light of a wall needs, and as the edges of a chart. */
+const WALL_PX = 600;
+const CHART_PX = 2400;
 /** Light in the middle of the circle, and by how much it differs between frames, stops. */
 const EXPOSURE = 0.62;
 const DRIFT_STOPS = 0.15;
 /** How uneven the wall is at most, stops per mm of the picture. */
 const SLOPE = 0.003;
 const NOISE = 0.01;
+/** How the chart stands: nobody gets it quite square, degrees. */
+const ROLL_DEG = 0.3;
+const TURNED_DEG = [0.15, -0.1] as const;
 /** From one frame to the next, ms. */
 const EVERY_MS = 8000;
 
-/** The simulated back before a wall: exposes the empty places of a test in their order. */
-export function useWallBack(test: LensTest, lens: NominalLens | null) {
+/** The simulated back before a wall or the test chart: exposes the empty places of a test in their order. */
+export function useTestBack(test: LensTest, lens: NominalLens | null) {
   const dispatch = useAppDispatch();
   const [progress, setProgress] = useState<{ readonly i: number; readonly n: number } | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -41,13 +48,13 @@ export function useWallBack(test: LensTest, lens: NominalLens | null) {
   const expose = useCallback(async () => {
     if (!lens) return;
     const { id, settings } = test;
-    const { shots, widthMm, heightMm } = settings;
+    const { shots, widthMm, heightMm, chart } = settings;
     const empty = shots.flatMap((shot, place) => (shot.frameId === null ? [{ shot, place }] : []));
     const abort = new AbortController();
     running.current = abort;
     setTrouble(null);
-    const worker = new Worker(new URL('./wallWorker.ts', import.meta.url), { type: 'module' });
-    const perMm = LONGER_PX / Math.max(widthMm, heightMm);
+    const worker = new Worker(new URL('./backWorker.ts', import.meta.url), { type: 'module' });
+    const perMm = (chart === null ? WALL_PX : CHART_PX) / Math.max(widthMm, heightMm);
     const frame = { widthMm, heightMm, widthPx: Math.round(perMm * widthMm), heightPx: Math.round(perMm * heightMm) };
     const random = numbersFrom(copyNumber(id));
     const slope = [SLOPE * (2 * random() - 1), SLOPE * (2 * random() - 1)] as const;
@@ -56,15 +63,18 @@ export function useWallBack(test: LensTest, lens: NominalLens | null) {
       for (const [i, { shot, place }] of empty.entries()) {
         setProgress({ i: i + 1, n: empty.length });
         const exposure = EXPOSURE * 2 ** (DRIFT_STOPS * (2 * random() - 1));
-        const { fNumber, riseMm, shiftMm } = shot;
-        const asked: AskedWall = {
+        const how = { ...movementsOf(shot), exposure, noise: NOISE, seed: copyNumber(id) + place };
+        const asked: AskedExposure = {
           lens,
           copy: copyNumber(settings.lensId),
-          shot: { fNumber, riseMm, shiftMm, exposure, slope, noise: NOISE, seed: copyNumber(id) + place },
+          taken:
+            chart === null
+              ? { kind: 'wall', shot: { ...how, slope } }
+              : { kind: 'chart', chart, shot: { ...how, focusMm: shot.focusMm, rollDeg: ROLL_DEG, turnedDeg: TURNED_DEG } },
           frame,
         };
         const samples = await new Promise<ArrayBuffer>((done, failed) => {
-          worker.onmessage = ({ data }: MessageEvent<ExposedWall>) => done(data.samples);
+          worker.onmessage = ({ data }: MessageEvent<Exposed>) => done(data.samples);
           worker.onerror = (event) => failed(new Error(event.message));
           abort.signal.onabort = () => failed(new Error('stopped'));
           worker.postMessage(asked);
@@ -99,3 +109,5 @@ export function useWallBack(test: LensTest, lens: NominalLens | null) {
   const cancel = useCallback(() => running.current?.abort(), []);
   return { expose, cancel, progress, trouble };
 }
+
+const movementsOf = ({ fNumber, riseMm, shiftMm }: TestShot) => ({ fNumber, riseMm, shiftMm });

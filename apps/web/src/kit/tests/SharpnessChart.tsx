@@ -1,0 +1,65 @@
+import { say } from '@gangway/messages/say';
+import { testsText } from '@gangway/messages/web/kit/tests';
+import { useMemo } from 'react';
+import { sharpnessAt, type SharpnessAtAperture } from '@gangway/core/lensTests/chartSharpness';
+import { apertureWords, fixed, mmWords } from '@gangway/core/words';
+import { HeightChart, lookOf, REFERENCE, type HeightLine } from './HeightChart';
+
+interface SharpnessProps {
+  /** All apertures by the softer direction, or one with both. */
+  readonly apertures: readonly SharpnessAtAperture[];
+  readonly one: SharpnessAtAperture | null;
+  /** The standard, cycles per mm. */
+  readonly wantedCyMm: number;
+  /** From the axis to the corner of the centred frame, mm. */
+  readonly cornerMm: number;
+}
+
+/** Sharpness by image height: at every aperture in its softer direction, or at one in both, with twice the standard deviation. */
+export function SharpnessChart({ apertures, one, wantedCyMm, cornerMm }: SharpnessProps) {
+  const lines = useMemo((): readonly HeightLine[] => {
+    const lastMm = Math.max(cornerMm, ...apertures.map(({ heightsMm }) => heightsMm.at(-1) ?? 0));
+    const measured = one
+      ? (['tangential', 'sagittal'] as const).map((way, i): HeightLine => ({
+          label: testsText[way],
+          look: lookOf(i),
+          points: one.heightsMm.map((x, at) => ({ x, y: one[way][at]?.cyMm ?? null, doubt: one[way][at]?.doubtCyMm ?? 0 })),
+          band: true,
+        }))
+      : apertures.map((at, i): HeightLine => ({
+          label: apertureWords(at.fNumber),
+          look: lookOf(i),
+          points: at.heightsMm.map((x) => ({ x, y: sharpnessAt(at, 'softer', x)?.cyMm ?? null })),
+        }));
+    const level = (label: string, y: number): HeightLine => ({
+      label,
+      look: REFERENCE,
+      points: [
+        { x: 0, y },
+        { x: lastMm, y },
+      ],
+    });
+    return [
+      ...measured,
+      level(say(testsText.standardLine, { lp: fixed(wantedCyMm, 0) }), wantedCyMm),
+      ...(one ? [level(say(testsText.idealLine, { lp: fixed(one.idealCyMm, 0) }), one.idealCyMm)] : []),
+    ];
+  }, [apertures, one, wantedCyMm, cornerMm]);
+  const words = (one ? [one] : apertures).map((at) =>
+    say(testsText.sharpnessLine, {
+      aperture: apertureWords(at.fNumber),
+      lp: fixed(sharpnessAt(at, 'softer', 0)?.cyMm ?? NaN, 0),
+      end: fixed(sharpnessAt(at, 'softer', at.heightsMm.at(-1) ?? 0)?.cyMm ?? NaN, 0),
+      mm: mmWords(at.heightsMm.at(-1) ?? 0),
+    }),
+  );
+  return (
+    <HeightChart
+      lines={lines}
+      label={say(testsText.sharpnessLabel, { lines: words.join(', ') })}
+      valueAxis={testsText.sharpnessAxis}
+      cornerMm={cornerMm}
+      note={one ? testsText.sharpnessNoteOne : testsText.sharpnessNoteAll}
+    />
+  );
+}

@@ -1,0 +1,122 @@
+import { chartConclusion, chartFacts, sharpnessProblem, type ChartFact } from './chartConclusions';
+import type { ChartResult } from './chartResult';
+import type { SharpnessAtAperture } from './chartSharpness';
+
+const FRAME = { widthMm: 36, heightMm: 24 };
+
+/** Sharpness that falls evenly to the corner, as squares of the blur go. */
+const evenly = (fNumber: number, from: number, to: number, ideal: number): SharpnessAtAperture => {
+  const heightsMm = [0, 11, 22];
+  const along = heightsMm.map((mm) => ({ cyMm: (from ** -2 + (mm / 22) * (to ** -2 - from ** -2)) ** -0.5, doubtCyMm: 0.5 }));
+  return { fNumber, heightsMm, tangential: along, sagittal: along, idealCyMm: ideal, edges: 200 };
+};
+const result = (over: Partial<ChartResult> = {}): ChartResult => ({
+  sharpness: {
+    apertures: [evenly(4, 50, 18, 60), evenly(8, 55, 32, 58), evenly(22, 30, 28, 33)],
+    magnification: 0.08,
+    pixelMm: 0.009,
+    problems: [],
+  },
+  fields: [],
+  focusShift: null,
+  distortion: null,
+  ...over,
+});
+const of = <K extends ChartFact['kind']>(facts: readonly ChartFact[], kind: K) =>
+  facts.filter((each): each is Extract<ChartFact, { kind: K }> => each.kind === kind);
+
+describe('what frames of the test chart found', () => {
+  test('best apertures by place, circles by aperture, and what sets the limit', () => {
+    const facts = chartFacts(result(), FRAME, 25);
+    expect(of(facts, 'best').map(({ place, fNumbers }) => [place, fNumbers])).toEqual([
+      ['centre', [8]],
+      ['edge', [8]],
+      ['corner', [8]],
+    ]);
+    const circles = of(facts, 'circle').map(({ circle }) => circle);
+    expect(circles.map(({ kind }) => kind)).toEqual(['measured', 'atLeast', 'atLeast']);
+    // As the frames end before the standard does, nothing is said of beyond.
+    expect(of(facts, 'beyond')).toEqual([]);
+    expect(of(facts, 'limit')[0]).toMatchObject({ fNumber: 8, limitedBy: 'sensor' });
+    const [stopped] = of(facts, 'diffraction');
+    expect(stopped?.share).toBeCloseTo(1 - 30 / 55, 9);
+    expect(stopped?.idealShare).toBeCloseTo(1 - 33 / 58, 9);
+  });
+
+  test('a lens far below what is possible sets the limit itself; beyond the farthest circle nothing meets the standard', () => {
+    const facts = chartFacts(
+      result({ sharpness: { ...result().sharpness, apertures: [evenly(4, 30, 15, 60), evenly(8, 40, 20, 58)] } }),
+      FRAME,
+      25,
+    );
+    expect(of(facts, 'limit')[0]?.limitedBy).toBe('lens');
+    const [four, eight] = of(facts, 'circle').map(({ circle }) => ('radiusMm' in circle ? circle.radiusMm : 0));
+    expect(eight).toBeGreaterThan(four ?? 0);
+    expect(of(facts, 'beyond')[0]?.heightMm).toBe(eight);
+  });
+
+  test('what does not stand out from its doubt is not told', () => {
+    const field = {
+      fNumber: 4,
+      centre: { mm: 0, doubtMm: 0.01 },
+      heightMm: 20,
+      tangentialSag: { mm: 0.2, doubtMm: 0.01, terms: [0.2, 0] as const },
+      sagittalSag: { mm: 0.1, doubtMm: 0.01, terms: [0.1, 0] as const },
+      tilt: [
+        { slope: -0.00390625, doubt: 0.0002 },
+        { slope: 0.0003, doubt: 0.0002 },
+      ] as const,
+      softerToward: null,
+      edges: 200,
+    };
+    const focusShift = {
+      fNumbers: [4, 8, 11],
+      shift: [
+        { mm: 0, doubtMm: 0 },
+        { mm: 0.08, doubtMm: 0.01 },
+        { mm: 0.02, doubtMm: 0.01 },
+      ],
+    };
+    const facts = chartFacts(result({ fields: [field], focusShift }), FRAME, 25);
+    // 1/256 mm per mm over 36 mm.
+    expect(of(facts, 'fieldTilt')).toEqual([{ kind: 'fieldTilt', side: 'left', mm: 0.140625, doubtMm: 0.0002 * 36 }]);
+    expect(of(facts, 'focusShift')).toEqual([{ kind: 'focusShift', fNumber: 8, mm: 0.08, doubtMm: 0.01 }]);
+    expect(of(facts, 'decentred')).toEqual([]);
+  });
+
+  test('nothing measured is nothing said', () => {
+    expect(chartFacts(result({ sharpness: { ...result().sharpness, apertures: [] } }), FRAME, 25)).toEqual([]);
+  });
+});
+
+test.each<[ChartFact, string]>([
+  [
+    { kind: 'best', place: 'corner', heightMm: 21.6, fNumbers: [8, 11], cyMm: 32.4 },
+    'In the corners (21.6 mm from the axis) f/8 and f/11 are sharpest: 32 lp/mm.',
+  ],
+  [{ kind: 'best', place: 'centre', heightMm: 0, fNumbers: [8], cyMm: 55 }, 'On the axis f/8 is sharpest: 55 lp/mm.'],
+  [
+    { kind: 'circle', circle: { fNumber: 8, kind: 'measured', radiusMm: 31.24, doubtMm: 0.4 } },
+    'At f/8 your standard of 25 lp/mm is met up to 31.2 ± 0.4 mm from the axis.',
+  ],
+  [{ kind: 'circle', circle: { fNumber: 4, kind: 'never' } }, 'At f/4 your standard of 25 lp/mm is not met even on the axis.'],
+  [
+    { kind: 'fieldTilt', side: 'left', mm: 0.144, doubtMm: 0.007 },
+    'The field is tilted: focus at the left border of the frame lies 0.14 ± 0.01 mm behind that at the opposite border. Check the adapter and the standards; a decentred lens does the same.',
+  ],
+  [{ kind: 'focusShift', fNumber: 8, mm: -0.08, doubtMm: 0.01 }, 'Stopped down to f/8, best focus moves 0.08 ± 0.01 mm toward the lens.'],
+  [{ kind: 'decentred', towardDeg: -130 }, 'Even at best focus the lens is softer toward the lower left: an element may be decentred.'],
+  [{ kind: 'distortion', heightMm: 21.6, percent: -1.234, doubtPercent: 0.004 }, 'Distortion 21.6 mm from the axis: 1.23 ± 0.01 % barrel.'],
+  [{ kind: 'distortion', heightMm: 21.6, percent: 0.02, doubtPercent: 0.004 }, 'No distortion can be seen up to 21.6 mm from the axis.'],
+])('%j is said as a sentence', (fact, words) => {
+  expect(chartConclusion(fact, 25)).toBe(words);
+});
+
+test('what went wrong says what to do', () => {
+  const said = sharpnessProblem({ kind: 'blurred', fNumber: 8, frames: ['1.tif', '2.tif', '3.tif', '4.tif', '5.tif'] });
+  expect(said).toContain('1.tif, 2.tif, 3.tif, 4.tif, + 1');
+  expect(said).toContain('take them again');
+  expect(sharpnessProblem({ kind: 'tooSharp', fNumber: 22, cyMm: 50, idealCyMm: 33 })).toContain(
+    '50 lp/mm, but diffraction allows only 33',
+  );
+});

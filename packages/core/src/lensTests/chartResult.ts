@@ -1,0 +1,43 @@
+import type { ChartLayout } from './chart';
+import { chartDistortion, type ChartDistortion } from './chartDistortion';
+import type { ChartFrame } from './chartFrame';
+import { measuredSharpness, type SharpnessResult } from './chartSharpness';
+import { focusField, focusShiftOf, type FocusField, type FocusShift } from './focusField';
+
+/** All that frames of the test chart tell of a lens. */
+export interface ChartResult {
+  readonly sharpness: SharpnessResult;
+  /** Where it focuses, by aperture; empty without a focus series. */
+  readonly fields: readonly FocusField[];
+  readonly focusShift: FocusShift | null;
+  readonly distortion: ChartDistortion | null;
+}
+
+/**
+ * Sharpness, and as far as the frames show them field curvature, focus shift,
+ * tilt and distortion.
+ *
+ * @param layout the chart
+ * @param frames what was read in them
+ * @param focalMm focal length, mm; `null` where it is unknown, and with it where the field lies
+ *
+ * @example
+ * chartResult(chartLayout('A4'), [], 90).fields // => []
+ */
+export function chartResult(layout: ChartLayout, frames: readonly ChartFrame[], focalMm: number | null): ChartResult {
+  const apertures = [...new Set(frames.flatMap(({ fNumber }) => fNumber ?? []))].sort((a, b) => a - b);
+  const fields =
+    focalMm === null
+      ? []
+      : apertures.flatMap((fNumber) => {
+          // Focus is compared where the lens stands centred.
+          const centred = frames.filter((frame) => frame.fNumber === fNumber && frame.riseMm === 0 && frame.shiftMm === 0);
+          return focusField(layout, centred, focalMm) ?? [];
+        });
+  return {
+    sharpness: measuredSharpness(layout, frames),
+    fields,
+    focusShift: focusShiftOf(fields),
+    distortion: chartDistortion(layout, frames),
+  };
+}

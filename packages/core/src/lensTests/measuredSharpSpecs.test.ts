@@ -1,0 +1,90 @@
+import { contradictionsIn, itemOf } from '../kit/item';
+import type { ChartResult } from './chartResult';
+import { sharpSpecs, withMeasuredSharpness } from './measuredSharpSpecs';
+
+const LENS = {
+  ...itemOf('lens', 'l1', '24 mm', {
+    focalMm: 24,
+    widestFNumber: 4,
+    smallestFNumber: 22,
+    imageCircleMm: 60,
+    sharpCircles: [{ fNumber: 16, diameterMm: 58, evidence: 'table' }],
+    heightsMm: [15, 30],
+    falloffWideStops: [0.5, 2],
+    falloffStoppedStops: [],
+  }),
+  typical: ['sharpCircles', 'tangentialSagMm', 'pupilRatio'],
+};
+const level = (cyMm: number) => [0, 40].map(() => ({ cyMm, doubtCyMm: 1 }));
+const at = (fNumber: number, cyMm: number) => ({
+  fNumber,
+  heightsMm: [0, 40],
+  tangential: level(cyMm),
+  sagittal: level(cyMm),
+  idealCyMm: 90,
+  edges: 100,
+});
+const RESULT: ChartResult = {
+  sharpness: { apertures: [at(4, 12), at(8, 40)], magnification: 0.08, pixelMm: 0.01, problems: [] },
+  fields: [
+    {
+      fNumber: 4,
+      centre: { mm: 0, doubtMm: 0.01 },
+      heightMm: 20,
+      tangentialSag: { mm: 0.2, doubtMm: 0.01, terms: [0.2, 0] },
+      sagittalSag: { mm: -0.1, doubtMm: 0.01, terms: [-0.1, 0] },
+      tilt: [
+        { slope: 0, doubt: 1 },
+        { slope: 0, doubt: 1 },
+      ],
+      softerToward: null,
+      edges: 100,
+    },
+  ],
+  focusShift: {
+    fNumbers: [4, 8],
+    shift: [
+      { mm: 0, doubtMm: 0 },
+      { mm: 0.06, doubtMm: 0.01 },
+    ],
+  },
+  distortion: { lastMm: 32, terms: [1e-5, 0], doubt: 1e-5, residualPx: 0.05, frames: 3 },
+};
+
+test('the lens has what was measured, as measured, and does not contradict itself', () => {
+  const specs = sharpSpecs(RESULT, 25);
+  if (!specs) throw new Error('nothing was measured');
+  const lens = withMeasuredSharpness(LENS, specs);
+  // Nowhere sharp at f/4; at f/8 as far as the frames reach, and no farther than the image circle.
+  expect(lens.specs.sharpCircles).toEqual([
+    { fNumber: 4, diameterMm: 1, evidence: 'measured' },
+    { fNumber: 8, diameterMm: 60, evidence: 'measured' },
+  ]);
+  expect(lens.specs.heightsMm).toEqual([4, 8, 12, 16, 20, 24, 28, 32]);
+  // A quarter of the sag at half the height; beyond what was measured it stays.
+  expect(lens.specs.tangentialSagMm[4]).toBeCloseTo(0.2, 3);
+  expect(lens.specs.tangentialSagMm[7]).toBeCloseTo(0.2, 3);
+  expect(lens.specs.sagittalSagMm[1]).toBeCloseTo(-0.1 * 0.16, 3);
+  // 1e-5 · 32² = 1.024 %.
+  expect(lens.specs.distortionPercent[7]).toBeCloseTo(1.024, 3);
+  expect([lens.specs.focusShiftFNumbers, lens.specs.focusShiftMm]).toEqual([
+    [4, 8],
+    [0, 0.06],
+  ]);
+  // Falloff of another test goes over to the new heights: straight between 15 mm and 30 mm.
+  expect(lens.specs.falloffWideStops[4]).toBeCloseTo(0.5 + (1.5 * 5) / 15, 9);
+  expect(lens.specs.falloffStoppedStops).toEqual([]);
+  expect(lens.typical).toEqual(['pupilRatio']);
+  expect(contradictionsIn('lens', lens.specs)).toEqual([]);
+});
+
+test('without a focus series and markers the tables stay; frames at wrong apertures give nothing', () => {
+  const specs = sharpSpecs({ ...RESULT, fields: [], focusShift: null, distortion: null }, 25);
+  if (!specs) throw new Error('nothing was measured');
+  const lens = withMeasuredSharpness(LENS, specs);
+  expect(lens.specs.heightsMm).toEqual([15, 30]);
+  expect(lens.specs.focusShiftMm).toEqual(LENS.specs.focusShiftMm);
+  expect(lens.typical).toEqual(['tangentialSagMm', 'pupilRatio']);
+  const wrong = { ...RESULT.sharpness, problems: [{ kind: 'tooSharp' as const, fNumber: 8, cyMm: 90, idealCyMm: 50 }] };
+  expect(sharpSpecs({ ...RESULT, sharpness: wrong }, 25)).toBeNull();
+});

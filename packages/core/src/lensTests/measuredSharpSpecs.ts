@@ -1,0 +1,112 @@
+import { atHeight } from '../aberrations/aberrations';
+import type { ItemOf, Specs } from '../kit/item';
+import { distortionAt } from './chartDistortion';
+import type { ChartResult } from './chartResult';
+import { sagAt } from './focusField';
+import { sharpCircle } from './sharpCircle';
+
+/** The values of a lens in the kit that follow from frames of the test chart; `null` for what was not measured. */
+export interface SharpSpecs {
+  readonly sharpCircles: readonly { readonly fNumber: number; readonly diameterMm: number }[] | null;
+  readonly heightsMm: readonly number[];
+  readonly tangentialSagMm: readonly number[] | null;
+  readonly sagittalSagMm: readonly number[] | null;
+  readonly distortionPercent: readonly number[] | null;
+  readonly focusShiftFNumbers: readonly number[] | null;
+  readonly focusShiftMm: readonly number[] | null;
+}
+
+/** Heights in the table for the kit. */
+const TABLE = 8;
+/** A lens that never meets the standard has a sharp circle of this diameter: the kit knows no smaller one. */
+const SMALLEST_MM = 1;
+const rounded = (value: number, digits: number): number => Math.round(value * 10 ** digits) / 10 ** digits;
+
+/**
+ * The values of a lens in the kit that follow from frames of the test chart.
+ * `null` where nothing was measured.
+ *
+ * @param result what was measured
+ * @param wantedCyMm the standard of sharpness, cycles per mm
+ *
+ * @example
+ * sharpSpecs({ sharpness: { apertures: [], magnification: 0, pixelMm: 0.01, problems: [] }, fields: [], focusShift: null, distortion: null }, 24) // => null
+ */
+export function sharpSpecs({ sharpness, fields, focusShift, distortion }: ChartResult, wantedCyMm: number): SharpSpecs | null {
+  // What is sharper than diffraction allows is at the wrong aperture: no table follows.
+  const inOrder = !sharpness.problems.some(({ kind }) => kind === 'tooSharp');
+  const circles = sharpness.apertures.flatMap((at) => {
+    const circle = sharpCircle(at, wantedCyMm);
+    if (circle.kind === 'unknown') return [];
+    return [
+      { fNumber: at.fNumber, diameterMm: circle.kind === 'never' ? SMALLEST_MM : Math.max(SMALLEST_MM, rounded(2 * circle.radiusMm, 1)) },
+    ];
+  });
+  const [field] = fields;
+  const lastMm = Math.max(field?.heightMm ?? 0, distortion?.lastMm ?? 0);
+  const sharpCircles = inOrder && circles.length > 0 ? circles : null;
+  if (!inOrder || (sharpCircles === null && lastMm === 0)) return null;
+  const heightsMm = lastMm === 0 ? [] : Array.from({ length: TABLE }, (_, i) => rounded((lastMm * (i + 1)) / TABLE, 2));
+  // No height of a table lies beyond what was measured by more than rounding.
+  const sag = (way: 'tangentialSag' | 'sagittalSag') =>
+    field ? heightsMm.map((mm) => rounded(sagAt(field, way, Math.min(mm, field.heightMm)), 3)) : null;
+  return {
+    sharpCircles,
+    heightsMm,
+    tangentialSagMm: sag('tangentialSag'),
+    sagittalSagMm: sag('sagittalSag'),
+    distortionPercent: distortion && heightsMm.map((mm) => rounded(100 * distortionAt(distortion, Math.min(mm, distortion.lastMm)), 3)),
+    focusShiftFNumbers: focusShift && focusShift.fNumbers,
+    focusShiftMm: focusShift && focusShift.shift.map(({ mm }) => rounded(mm, 3)),
+  };
+}
+
+/** The tables of a lens by image height. */
+const TABLES = ['tangentialSagMm', 'sagittalSagMm', 'distortionPercent', 'falloffWideStops', 'falloffStoppedStops'] as const;
+
+/**
+ * A lens with its sharpness as measured. Tables that were not measured go over
+ * to the new image heights.
+ *
+ * @param lens the lens of the kit
+ * @param measured the values that a test gave
+ *
+ * @example
+ * withMeasuredSharpness(parts.lens, { sharpCircles: [{ fNumber: 8, diameterMm: 50 }], heightsMm: [], tangentialSagMm: null, sagittalSagMm: null, distortionPercent: null, focusShiftFNumbers: null, focusShiftMm: null }).specs.sharpCircles.length // => 1
+ */
+export function withMeasuredSharpness(lens: ItemOf<'lens'>, measured: SharpSpecs): ItemOf<'lens'> {
+  const changes = gained(lens.specs, measured);
+  return { ...lens, specs: { ...lens.specs, ...changes }, typical: lens.typical.filter((key) => !(key in changes)) };
+}
+
+function gained(specs: Specs<'lens'>, measured: SharpSpecs): Partial<Specs<'lens'>> {
+  const { sharpCircles, heightsMm, focusShiftFNumbers, focusShiftMm, tangentialSagMm, sagittalSagMm, distortionPercent } = measured;
+  const found: Readonly<Record<(typeof TABLES)[number], readonly number[] | null>> = {
+    tangentialSagMm,
+    sagittalSagMm,
+    distortionPercent,
+    falloffWideStops: null,
+    falloffStoppedStops: null,
+  };
+  const most = specs.imageCircleMm ?? Infinity;
+  const tables =
+    heightsMm.length === 0
+      ? {}
+      : {
+          heightsMm,
+          ...Object.fromEntries(
+            TABLES.flatMap((key) => {
+              const own = found[key];
+              if (own) return [[key, own]];
+              return specs[key].length > 0 ? [[key, heightsMm.map((mm) => atHeight(specs.heightsMm, specs[key], mm))]] : [];
+            }),
+          ),
+        };
+  return {
+    ...tables,
+    ...(sharpCircles
+      ? { sharpCircles: sharpCircles.map((row) => ({ ...row, diameterMm: Math.min(row.diameterMm, most), evidence: 'measured' as const })) }
+      : {}),
+    ...(focusShiftFNumbers && focusShiftMm ? { focusShiftFNumbers, focusShiftMm } : {}),
+  };
+}
