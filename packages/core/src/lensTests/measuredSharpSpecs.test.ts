@@ -88,3 +88,35 @@ test('without a focus series and markers the tables stay; frames at wrong apertu
   const wrong = { ...RESULT.sharpness, problems: [{ kind: 'tooSharp' as const, fNumber: 8, cyMm: 90, idealCyMm: 50 }] };
   expect(sharpSpecs({ ...RESULT, sharpness: wrong }, 25)).toBeNull();
 });
+
+test('a later test takes nothing away: apertures that it did not measure stay, and at least is no less than what was measured', () => {
+  const specs = sharpSpecs({ ...RESULT, fields: [], focusShift: null, distortion: null }, 25);
+  if (!specs?.sharpCircles) throw new Error('nothing was measured');
+  const known = (fNumber: number, diameterMm: number, evidence: 'measured' | 'table') => ({ fNumber, diameterMm, evidence });
+  const lens = {
+    ...LENS,
+    specs: {
+      ...LENS.specs,
+      imageCircleMm: 120,
+      sharpCircles: [known(4, 30, 'measured'), known(8, 90, 'measured'), known(11, 100, 'measured'), known(22, 110, 'table')],
+    },
+  };
+  // At f/8 the frames end at 40 mm from the axis; at f/4 the lens was found never to be sharp.
+  expect(withMeasuredSharpness(lens, specs).specs.sharpCircles).toEqual([
+    known(4, 1, 'measured'),
+    known(8, 90, 'measured'),
+    known(11, 100, 'measured'),
+  ]);
+});
+
+test('tables of other tests that reach farther keep what they know there', () => {
+  const lens = { ...LENS, specs: { ...LENS.specs, heightsMm: [20, 40], falloffWideStops: [1, 4] } };
+  const specs = sharpSpecs(RESULT, 25);
+  if (!specs) throw new Error('nothing was measured');
+  const after = withMeasuredSharpness(lens, specs).specs;
+  expect(after.heightsMm).toEqual([4, 8, 12, 16, 20, 24, 28, 32, 40]);
+  expect(after.falloffWideStops.at(-1)).toBe(4);
+  // Distortion was measured up to 32 mm: beyond, its last value stays.
+  expect(after.distortionPercent.at(-1)).toBe(after.distortionPercent.at(-2));
+  expect(contradictionsIn('lens', after)).toEqual([]);
+});

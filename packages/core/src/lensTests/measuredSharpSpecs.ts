@@ -1,13 +1,21 @@
-import { atHeight } from '../aberrations/aberrations';
 import type { ItemOf, Specs } from '../kit/item';
 import { distortionAt } from './chartDistortion';
 import type { ChartResult } from './chartResult';
 import { sagAt } from './focusField';
+import { withHeightTables } from './heightTables';
 import { sharpCircle } from './sharpCircle';
+
+/** A sharp circle at one aperture. */
+export interface MeasuredCircle {
+  readonly fNumber: number;
+  readonly diameterMm: number;
+  /** Whether no frame reaches its end: it may be larger. */
+  readonly isAtLeast: boolean;
+}
 
 /** The values of a lens in the kit that follow from frames of the test chart; `null` for what was not measured. */
 export interface SharpSpecs {
-  readonly sharpCircles: readonly { readonly fNumber: number; readonly diameterMm: number }[] | null;
+  readonly sharpCircles: readonly MeasuredCircle[] | null;
   readonly heightsMm: readonly number[];
   readonly tangentialSagMm: readonly number[] | null;
   readonly sagittalSagMm: readonly number[] | null;
@@ -38,9 +46,8 @@ export function sharpSpecs({ sharpness, fields, focusShift, distortion }: ChartR
   const circles = sharpness.apertures.flatMap((at) => {
     const circle = sharpCircle(at, wantedCyMm);
     if (circle.kind === 'unknown') return [];
-    return [
-      { fNumber: at.fNumber, diameterMm: circle.kind === 'never' ? SMALLEST_MM : Math.max(SMALLEST_MM, rounded(2 * circle.radiusMm, 1)) },
-    ];
+    const diameterMm = circle.kind === 'never' ? SMALLEST_MM : Math.max(SMALLEST_MM, rounded(2 * circle.radiusMm, 1));
+    return [{ fNumber: at.fNumber, diameterMm, isAtLeast: circle.kind === 'atLeast' }];
   });
   const [field] = fields;
   const lastMm = Math.max(field?.heightMm ?? 0, distortion?.lastMm ?? 0);
@@ -61,18 +68,14 @@ export function sharpSpecs({ sharpness, fields, focusShift, distortion }: ChartR
   };
 }
 
-/** The tables of a lens by image height. */
-const TABLES = ['tangentialSagMm', 'sagittalSagMm', 'distortionPercent', 'falloffWideStops', 'falloffStoppedStops'] as const;
-
 /**
- * A lens with its sharpness as measured. Tables that were not measured go over
- * to the new image heights.
+ * A lens with its sharpness as measured. What was not measured stays.
  *
  * @param lens the lens of the kit
  * @param measured the values that a test gave
  *
  * @example
- * withMeasuredSharpness(parts.lens, { sharpCircles: [{ fNumber: 8, diameterMm: 50 }], heightsMm: [], tangentialSagMm: null, sagittalSagMm: null, distortionPercent: null, focusShiftFNumbers: null, focusShiftMm: null }).specs.sharpCircles.length // => 1
+ * withMeasuredSharpness(parts.lens, { sharpCircles: [{ fNumber: 8, diameterMm: 50, isAtLeast: false }], heightsMm: [], tangentialSagMm: null, sagittalSagMm: null, distortionPercent: null, focusShiftFNumbers: null, focusShiftMm: null }).specs.sharpCircles.find(({ fNumber }) => fNumber === 8)?.diameterMm // => 50
  */
 export function withMeasuredSharpness(lens: ItemOf<'lens'>, measured: SharpSpecs): ItemOf<'lens'> {
   const changes = gained(lens.specs, measured);
@@ -81,32 +84,32 @@ export function withMeasuredSharpness(lens: ItemOf<'lens'>, measured: SharpSpecs
 
 function gained(specs: Specs<'lens'>, measured: SharpSpecs): Partial<Specs<'lens'>> {
   const { sharpCircles, heightsMm, focusShiftFNumbers, focusShiftMm, tangentialSagMm, sagittalSagMm, distortionPercent } = measured;
-  const found: Readonly<Record<(typeof TABLES)[number], readonly number[] | null>> = {
-    tangentialSagMm,
-    sagittalSagMm,
-    distortionPercent,
-    falloffWideStops: null,
-    falloffStoppedStops: null,
-  };
-  const most = specs.imageCircleMm ?? Infinity;
-  const tables =
-    heightsMm.length === 0
-      ? {}
-      : {
-          heightsMm,
-          ...Object.fromEntries(
-            TABLES.flatMap((key) => {
-              const own = found[key];
-              if (own) return [[key, own]];
-              return specs[key].length > 0 ? [[key, heightsMm.map((mm) => atHeight(specs.heightsMm, specs[key], mm))]] : [];
-            }),
-          ),
-        };
   return {
-    ...tables,
-    ...(sharpCircles
-      ? { sharpCircles: sharpCircles.map((row) => ({ ...row, diameterMm: Math.min(row.diameterMm, most), evidence: 'measured' as const })) }
-      : {}),
-    ...(focusShiftFNumbers && focusShiftMm ? { focusShiftFNumbers, focusShiftMm } : {}),
+    ...withHeightTables(specs, heightsMm, {
+      ...(tangentialSagMm && { tangentialSagMm }),
+      ...(sagittalSagMm && { sagittalSagMm }),
+      ...(distortionPercent && { distortionPercent }),
+    }),
+    ...(sharpCircles && { sharpCircles: circlesWith(specs.sharpCircles, sharpCircles, specs.imageCircleMm ?? Infinity) }),
+    ...(focusShiftFNumbers && focusShiftMm && { focusShiftFNumbers, focusShiftMm }),
   };
+}
+
+/**
+ * Sharp circles with those that were measured. What is known only as at least
+ * so large takes nothing away from what was measured before, and apertures of
+ * other tests stay; what a table says goes, or the two would be mixed.
+ */
+function circlesWith(
+  now: Specs<'lens'>['sharpCircles'],
+  measured: readonly MeasuredCircle[],
+  mostMm: number,
+): Specs<'lens'>['sharpCircles'] {
+  const before = now.filter(({ evidence }) => evidence === 'measured');
+  const others = before.filter(({ fNumber }) => measured.every((row) => row.fNumber !== fNumber));
+  const rows = measured.map(({ fNumber, diameterMm, isAtLeast }) => {
+    const known = before.find((row) => row.fNumber === fNumber)?.diameterMm ?? 0;
+    return { fNumber, diameterMm: Math.min(isAtLeast ? Math.max(known, diameterMm) : diameterMm, mostMm), evidence: 'measured' as const };
+  });
+  return [...others, ...rows].sort((a, b) => a.fNumber - b.fNumber);
 }

@@ -1,23 +1,14 @@
-import { atHeight } from '../aberrations/aberrations';
 import type { ItemOf, Specs } from '../kit/item';
+import { withHeightTables } from './heightTables';
 import type { LightSpecs } from './light';
 
-type LensSpecs = Specs<'lens'>;
-
-/** The tables of a lens by image height that a test of its light does not measure. */
-const OTHERS = ['sagittalSagMm', 'tangentialSagMm', 'distortionPercent'] as const;
-
 /** What a lens in the kit gains by a test of its light: only the values that were measured. */
-function gained(specs: LensSpecs, { imageCircleMm, heightsMm, falloffWideStops, falloffStoppedStops, falloffStoppedFNumber }: LightSpecs) {
-  // What other tests measured goes over to the new image heights.
-  const others = Object.fromEntries(
-    OTHERS.flatMap((key) => (specs[key].length > 0 ? [[key, heightsMm.map((mm) => atHeight(specs.heightsMm, specs[key], mm))]] : [])),
-  );
+function gained(
+  specs: Specs<'lens'>,
+  { imageCircleMm, heightsMm, falloffWideStops, falloffStoppedStops, falloffStoppedFNumber }: LightSpecs,
+): Partial<Specs<'lens'>> {
   return {
-    ...others,
-    heightsMm,
-    falloffWideStops,
-    falloffStoppedStops: falloffStoppedStops ?? [],
+    ...withHeightTables(specs, heightsMm, { falloffWideStops, falloffStoppedStops: falloffStoppedStops ?? [] }),
     falloffStoppedFNumber,
     ...(imageCircleMm === null ? {} : { imageCircleMm, imageCircleEvidence: 'measured' as const }),
   };

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { atHeight } from '@gangway/core/aberrations/aberrations';
 import type { ItemOf } from '@gangway/core/kit/item';
 import type { LightSpecs } from '@gangway/core/lensTests/light';
+import type { HeightTable } from '@gangway/core/lensTests/heightTables';
 import { withMeasuredSharpness, type SharpSpecs } from '@gangway/core/lensTests/measuredSharpSpecs';
 import { withMeasuredLight } from '@gangway/core/lensTests/measuredSpecs';
 import { apertureWords, fixed, mmWords } from '@gangway/core/words';
@@ -36,7 +37,13 @@ export function WriteLight({ open, specs }: { readonly open: OpenTest; readonly 
 /** The sharpness of a lens as measured, beside what the kit has, to be written there. */
 export function WriteSharpness({ open, specs }: { readonly open: OpenTest; readonly specs: SharpSpecs | null }) {
   if (!specs) return null;
-  return <WriteToKit open={open} rowsFor={(lens) => sharpRows(lens, specs)} changed={(lens) => withMeasuredSharpness(lens, specs)} />;
+  return (
+    <WriteToKit
+      open={open}
+      rowsFor={(lens) => sharpRows(lens, withMeasuredSharpness(lens, specs), specs)}
+      changed={(lens) => withMeasuredSharpness(lens, specs)}
+    />
+  );
 }
 
 /** The measured values beside those of the kit, and the button that writes them there. */
@@ -136,50 +143,30 @@ function lightRows({ specs: now }: ItemOf<'lens'>, measured: LightSpecs, wideFNu
 }
 
 /** What changes in the kit by frames of the test chart. */
-function sharpRows({ specs: now }: ItemOf<'lens'>, measured: SharpSpecs): readonly Row[] {
-  const { sharpCircles, heightsMm, tangentialSagMm, sagittalSagMm, distortionPercent, focusShiftFNumbers, focusShiftMm } = measured;
+function sharpRows({ specs: now }: ItemOf<'lens'>, { specs: then }: ItemOf<'lens'>, measured: SharpSpecs): readonly Row[] {
+  const { sharpCircles, heightsMm, tangentialSagMm, sagittalSagMm, distortionPercent, focusShiftFNumbers } = measured;
   const lastMm = heightsMm.at(-1) ?? 0;
-  const atLast = (values: readonly number[], unit: (value: number) => string): string =>
-    values.length === 0 ? testsText.unknown : unit(atHeight(now.heightsMm, values, lastMm));
-  const sag = (mm: number): string => say(testsText.mmOnly, { mm: fixed(mm, 2) });
-  const percent = (share: number): string => say(testsText.percent, { percent: fixed(share, 2) });
+  const circleOf = ({ sharpCircles: rows }: typeof now, fNumber: number): string => {
+    const row = rows.find((each) => each.fNumber === fNumber);
+    return row ? mmWords(row.diameterMm) : testsText.unknown;
+  };
+  const row = (label: string, of: (specs: typeof now) => string): Row => [label, of(now), of(then)];
+  const atLast = (key: HeightTable, unit: (value: number) => string) => (specs: typeof now) =>
+    specs[key].length === 0 ? testsText.unknown : unit(atHeight(specs.heightsMm, specs[key], lastMm));
+  const mm = (value: number): string => say(testsText.mmOnly, { mm: fixed(value, 2) });
+  const percent = (value: number): string => say(testsText.percent, { percent: fixed(value, 2) });
   return [
-    ...(sharpCircles ?? []).map(({ fNumber, diameterMm }): Row => {
-      const before = now.sharpCircles.find((row) => row.fNumber === fNumber);
-      return [
-        say(testsText.sharpCircleAt, { aperture: apertureWords(fNumber) }),
-        before ? mmWords(before.diameterMm) : testsText.unknown,
-        mmWords(Math.min(diameterMm, now.imageCircleMm ?? Infinity)),
-      ];
-    }),
-    ...(tangentialSagMm
+    ...(sharpCircles ?? []).map(({ fNumber }) =>
+      row(say(testsText.sharpCircleAt, { aperture: apertureWords(fNumber) }), (specs) => circleOf(specs, fNumber)),
+    ),
+    ...(tangentialSagMm ? [row(say(testsText.tangentialSag, { mm: mmWords(lastMm) }), atLast('tangentialSagMm', mm))] : []),
+    ...(sagittalSagMm ? [row(say(testsText.sagittalSag, { mm: mmWords(lastMm) }), atLast('sagittalSagMm', mm))] : []),
+    ...(distortionPercent ? [row(say(testsText.distortionAt, { mm: mmWords(lastMm) }), atLast('distortionPercent', percent))] : []),
+    ...(focusShiftFNumbers
       ? [
-          [
-            say(testsText.tangentialSag, { mm: mmWords(lastMm) }),
-            atLast(now.tangentialSagMm, sag),
-            sag(tangentialSagMm.at(-1) ?? 0),
-          ] as const,
-        ]
-      : []),
-    ...(sagittalSagMm
-      ? [[say(testsText.sagittalSag, { mm: mmWords(lastMm) }), atLast(now.sagittalSagMm, sag), sag(sagittalSagMm.at(-1) ?? 0)] as const]
-      : []),
-    ...(distortionPercent
-      ? [
-          [
-            say(testsText.distortionAt, { mm: mmWords(lastMm) }),
-            atLast(now.distortionPercent, percent),
-            percent(distortionPercent.at(-1) ?? 0),
-          ] as const,
-        ]
-      : []),
-    ...(focusShiftFNumbers && focusShiftMm
-      ? [
-          [
-            say(testsText.focusShiftTo, { aperture: apertureWords(focusShiftFNumbers.at(-1) ?? NaN) }),
-            now.focusShiftMm.length === 0 ? testsText.unknown : sag(now.focusShiftMm.at(-1) ?? 0),
-            sag(focusShiftMm.at(-1) ?? 0),
-          ] as const,
+          row(say(testsText.focusShiftTo, { aperture: apertureWords(focusShiftFNumbers.at(-1) ?? NaN) }), ({ focusShiftMm }) =>
+            focusShiftMm.length === 0 ? testsText.unknown : mm(focusShiftMm.at(-1) ?? 0),
+          ),
         ]
       : []),
   ];

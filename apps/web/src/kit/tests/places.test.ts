@@ -36,9 +36,14 @@ test('whatever is done, the plan stays, and no frame stands twice', () => {
   );
 });
 
-test('places of one position stand together', () => {
+test('places of one position stand together, and positions of the back apart', () => {
   expect(positionsOf(shots([null, null, null, null]))).toEqual([
-    { riseMm: 0, shiftMm: 0, places: [0, 1] },
-    { riseMm: 8, shiftMm: 0, places: [2, 3] },
+    { riseMm: 0, shiftMm: 0, focusMm: 0, places: [0, 1] },
+    { riseMm: 8, shiftMm: 0, focusMm: 0, places: [2, 3] },
+  ]);
+  const focused = shots([null, null]).map((shot, i) => ({ ...shot, focusMm: 0.1 * i }));
+  expect(positionsOf(focused).map(({ focusMm, places }) => [focusMm, places])).toEqual([
+    [0, [0]],
+    [0.1, [1]],
   ]);
 });
