@@ -77,7 +77,7 @@ test('the chart is planned, exposed, measured within the standard, judged, and w
   page,
   gangway,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   await page.goto(`${gangway.url}/kit/tests`);
   await page.getByRole('button', { name: 'New test' }).click();
   const dialog = page.getByRole('dialog', { name: 'New lens test' });
@@ -90,7 +90,7 @@ test('the chart is planned, exposed, measured within the standard, judged, and w
 
   await page.getByRole('radio', { name: 'Frames 0/5' }).click();
   await page.getByRole('button', { name: 'Expose 5 frames' }).click();
-  await expect(page.getByRole('radio', { name: 'Frames 5/5' })).toBeVisible({ timeout: 200_000 });
+  await expect(page.getByRole('radio', { name: 'Frames 5/5' })).toBeVisible({ timeout: 420_000 });
   await page.getByRole('radio', { name: 'Results' }).click();
   const conclusions = page.getByRole('region', { name: 'Conclusions' });
   await expect(conclusions).toContainText('On the axis f/8 is sharpest', { timeout: 60_000 });
