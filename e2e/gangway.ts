@@ -1,6 +1,8 @@
-import { fork, type ChildProcess } from 'node:child_process';
+import { execFile, fork, type ChildProcess } from 'node:child_process';
+import { rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { promisify } from 'node:util';
 import { test as base, expect, type Page } from '@playwright/test';
 import { jobSummarySchema } from '@gangway/contract/job';
 import { setupSchema } from '@gangway/contract/setup';
@@ -30,15 +32,19 @@ function adminUrl(): string {
   return url;
 }
 
-function launch(databaseUrl: string, port: number): Promise<{ child: ChildProcess; url: string }> {
+/** Where the files of a database are. */
+const storeOf = (name: string) => join(tmpdir(), 'gangway-browser-store', name);
+const copied = promisify(execFile);
+
+function launch(name: string, port: number): Promise<{ child: ChildProcess; url: string }> {
   return new Promise((done, failed) => {
     const child = fork(resolve('apps/server/dist/server.mjs'), {
       env: {
         ...process.env,
-        DATABASE_URL: databaseUrl,
+        DATABASE_URL: urlOf(name),
         PORT: String(port),
         GANGWAY_SEED: 'if-empty',
-        GANGWAY_STORE: join(tmpdir(), 'gangway-browser-store'),
+        GANGWAY_STORE: storeOf(name),
         GANGWAY_SCRATCH: join(tmpdir(), 'gangway-browser-scratch'),
         LOG_LEVEL: 'error',
       },
@@ -74,21 +80,23 @@ export const test = base.extend<Fixtures, { readonly seeded: string }>({
     async ({}, use) => {
       const name = newName();
       await asAdmin(`create database ${name}`);
-      const { child } = await launch(urlOf(name), 0);
+      const { child } = await launch(name, 0);
       await killed(child);
       // Nothing may be connected to what is copied: the worker of the killed server may still be.
       await asAdmin(`alter database ${name} allow_connections false`);
       await asAdmin(`select pg_terminate_backend(pid) from pg_stat_activity where datname = '${name}'`);
       await use(name);
       await asAdmin(`drop database if exists ${name} with (force)`);
+      await rm(storeOf(name), { recursive: true, force: true });
     },
     { scope: 'worker' },
   ],
   gangway: async ({ seeded }, use) => {
     const name = newName();
     await asAdmin(`create database ${name} template ${seeded}`);
-    const databaseUrl = urlOf(name);
-    let { child, url } = await launch(databaseUrl, 0);
+    // Its own names for the same files: what one test deletes is there for the next.
+    await copied('cp', ['-al', storeOf(seeded), storeOf(name)]);
+    let { child, url } = await launch(name, 0);
     const kill = () => killed(child);
     await use({
       get url() {
@@ -96,11 +104,12 @@ export const test = base.extend<Fixtures, { readonly seeded: string }>({
       },
       kill,
       start: async () => {
-        ({ child, url } = await launch(databaseUrl, Number(new URL(url).port)));
+        ({ child, url } = await launch(name, Number(new URL(url).port)));
       },
     });
     await kill();
     await asAdmin(`drop database if exists ${name} with (force)`);
+    await rm(storeOf(name), { recursive: true, force: true, maxRetries: 5 });
   },
   watched: [
     async ({ page, allowErrors, gangway }, use) => {

@@ -117,6 +117,6 @@ test('what went wrong says what to do', () => {
   expect(said).toContain('1.tif, 2.tif, 3.tif, 4.tif, + 1');
   expect(said).toContain('take them again');
   expect(sharpnessProblem({ kind: 'tooSharp', fNumber: 22, cyMm: 50, idealCyMm: 33 })).toContain(
-    '50 lp/mm, but diffraction allows only 33',
+    'at least 50 lp/mm, but diffraction and pixels allow only 33',
   );
 });

@@ -6,8 +6,8 @@ import type { FrameSize } from '../model/frame';
 import { apertureWords, fixed, mmWords } from '../words';
 import { distortionAt } from './chartDistortion';
 import type { ChartResult } from './chartResult';
-import type { SharpnessProblem } from './chartSharpness';
-import { sharpnessAt } from './chartSharpness';
+import { sharpnessAt, type SharpnessProblem } from './chartSharpness';
+import { frameNames } from './frameNames';
 import { bestApertures, sharpCircle, type SharpCircle } from './sharpCircle';
 
 /** A place in the frame for which the best aperture is told. */
@@ -47,8 +47,10 @@ const SEEN = 3;
 const SEEN_PERCENT = 0.05;
 /** The lens is good enough where it reaches this share of what is possible. */
 const GOOD = 0.85;
-/** Of what pixels alone would leave, where diffraction is what costs more. */
-const PIXEL_SHARE = 0.603;
+/** Square pixels alone leave half of the contrast at this frequency, cycles per pixel: sin(πf)/(πf) is one half. */
+const PIXEL_CY_PX = 0.603;
+/** Where diffraction leaves this share of that, the pixels cost more. */
+const MOSTLY_PIXELS = 0.8;
 
 /**
  * What frames of the test chart found.
@@ -102,9 +104,7 @@ function sharpnessFacts({ sharpness }: ChartResult, frame: FrameSize, wantedCyMm
 
 function limitFact(fNumber: number, cyMm: number, idealCyMm: number, pixelMm: number): ChartFact {
   const share = cyMm / idealCyMm;
-  const pixels = PIXEL_SHARE / pixelMm;
-  const isPixels = idealCyMm > 0.8 * pixels;
-  const others = isPixels ? 'sensor' : 'diffraction';
+  const others = idealCyMm > (MOSTLY_PIXELS * PIXEL_CY_PX) / pixelMm ? 'sensor' : 'diffraction';
   return { kind: 'limit', fNumber, share, limitedBy: share < GOOD ? 'lens' : others };
 }
 
@@ -240,11 +240,6 @@ function sideOf(deg: number): (typeof SIDES)[number] {
   return SIDES[(Math.round(deg / 45) + 8) % 8] ?? 'right';
 }
 
-/** So many frames are named; of the rest only their number is given. */
-const NAMED = 4;
-const named = (names: readonly string[]): string =>
-  [...names.slice(0, NAMED), ...(names.length > NAMED ? [`+ ${names.length - NAMED}`] : [])].join(', ');
-
 /**
  * What went wrong in frames of the test chart and what to do, in a sentence.
  *
@@ -256,15 +251,15 @@ const named = (names: readonly string[]): string =>
 export function sharpnessProblem(problem: SharpnessProblem): string {
   switch (problem.kind) {
     case 'noAperture':
-      return say(lensTestsText.noAperture, { names: named(problem.frames) });
+      return say(lensTestsText.noAperture, { names: frameNames(problem.frames) });
     case 'noChart':
-      return say(lensTestsText.noChartIn, { names: named(problem.frames) });
+      return say(lensTestsText.noChartIn, { names: frameNames(problem.frames) });
     case 'clipped':
-      return say(lensTestsText.clippedFrames, { names: named(problem.frames) });
+      return say(lensTestsText.clippedFrames, { names: frameNames(problem.frames) });
     case 'noEdges':
-      return say(lensTestsText.noEdgesIn, { names: named(problem.frames) });
+      return say(lensTestsText.noEdgesIn, { names: frameNames(problem.frames) });
     case 'blurred':
-      return say(lensTestsText.blurredFrames, { names: named(problem.frames), fNumber: problem.fNumber });
+      return say(lensTestsText.blurredFrames, { names: frameNames(problem.frames), fNumber: problem.fNumber });
     case 'dip':
       return say(lensTestsText.dipAt, { fNumber: problem.fNumber });
     case 'tooSharp':

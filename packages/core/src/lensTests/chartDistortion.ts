@@ -48,7 +48,7 @@ export function chartDistortion(layout: ChartLayout, frames: readonly ChartFrame
     .map((frame): Drawn => {
       const { widthPx, heightPx, riseMm, shiftMm, markers } = frame;
       const pitchMm = pitchOf(frame);
-      // Heights at infinity, as everywhere: the picture is 1 + m times as large.
+      // Heights are scaled to infinity; the picture is 1 + m times as large.
       const closer = 1 + (chartScale(layout, frame)?.magnification ?? 0);
       const aboutAxis = ([x, y]: Place): Place => [
         ((x - widthPx / 2) * pitchMm + shiftMm) / closer,

@@ -1,7 +1,6 @@
 import { radians } from '../angles';
 import type { FrameSize } from '../model/frame';
-import type { ChartLayout } from './chart';
-import { markerCorners } from './chart';
+import { markerCorners, type ChartLayout } from './chart';
 import type { FoundMarker } from './chartEdges';
 import { projectiveMap, type Place } from './projectiveMap';
 
@@ -43,16 +42,14 @@ export interface ChartScale {
 
 /** Sharpness across one edge, at its place about the lens axis. */
 export interface PlacedEdge {
-  /** Index of its frame. */
-  readonly frame: number;
-  /** Which edge of the chart it is: the same one in every frame. */
+  /** Its place, scaled to infinity, mm right and up. */
   readonly xMm: number;
   readonly yMm: number;
   /** Image height at infinity, mm. */
   readonly heightMm: number;
   /** Direction across it, from the right toward the top, degrees. */
   readonly acrossDeg: number;
-  /** Share of it that runs across the radius, the rest runs along: cos² of the angle between its normal and the radius. */
+  /** How much of it counts for lines around the axis, the rest for lines along the radius: cos² of the angle between its normal and the radius. */
   readonly tangential: number;
   /** Where half of the contrast is left, cycles per mm on the sensor, with one standard deviation. */
   readonly cyMm: number;
@@ -124,7 +121,6 @@ export function placedEdges(frames: readonly ChartFrame[], scales: readonly (Cha
       const yMm = ((0.5 - yPx / heightPx) * frame.heightMm + riseMm) / (1 + scale.magnification);
       const off = Math.atan2(yMm, xMm) - radians(-acrossDeg);
       return {
-        frame: index,
         xMm,
         yMm,
         heightMm: Math.hypot(xMm, yMm),

@@ -105,8 +105,8 @@ export function chartPlanOfRig(rig: Rig, layout: ChartLayout, purpose: ChartPurp
   const apertures = wallApertures(rig.lens);
   const about = { frame, magnification, distanceM: (rig.lens.focalMm * (1 + 1 / magnification)) / 1000 };
   const inTurn = (i: number, fNumbers: readonly number[]): readonly number[] => (i % 2 === 0 ? fNumbers : fNumbers.toReversed());
-  const durationOf = (stops: number, stopS: number, fNumbers: number): number =>
-    (stops - 1) * stopS + stops * ((fNumbers - 1) * RING_S + fNumbers * RELEASE_S);
+  const durationOf = (places: number, betweenS: number, fNumbers: number): number =>
+    (places - 1) * betweenS + places * ((fNumbers - 1) * RING_S + fNumbers * RELEASE_S);
   if (purpose === 'sharpness') {
     const unique = positionsOf(rig, frame).filter(
       (at, i, all) => all.findIndex(({ riseMm, shiftMm }) => riseMm === at.riseMm && shiftMm === at.shiftMm) === i,

@@ -29,7 +29,7 @@ export interface SharpnessAtAperture {
 /** Why something is not measured. */
 export type SharpnessProblem =
   | { readonly kind: 'noAperture' | 'noChart' | 'clipped' | 'noEdges'; readonly frames: readonly string[] }
-  /** Softer all over than the other frames at their aperture. */
+  /** Softer than the other frames at their aperture that show the same part of the image circle. */
   | { readonly kind: 'blurred'; readonly fNumber: number; readonly frames: readonly string[] }
   /** Softer in the middle than at the wider and at the smaller aperture. */
   | { readonly kind: 'dip'; readonly fNumber: number }
@@ -57,6 +57,9 @@ const MANY_TERMS = 4;
 const SEEN_STEPS = 1;
 /** A frame that is softer than the others of its aperture by this share is left out. */
 const BLURRED = 0.15;
+/** Edges of two frames are compared where they are so near about the lens axis, and lie about the same way to the radius. */
+const NEAR_MM = 2;
+const ALIKE = 0.25;
 /** Sharper than diffraction and pixels allow by this share cannot be. */
 const TOO_SHARP = 0.08;
 /** Softer in the middle than both neighbouring apertures by this share, within so many stops. */
@@ -125,23 +128,25 @@ function usableFrames(frames: readonly ChartFrame[], problems: SharpnessProblem[
   return [...left];
 }
 
-/** The frames that are focused as most are set: those of a focus series apart from its middle are left out. */
+/** The frames nearest to focus: of a focus series its middle. */
 function inFocus(frames: readonly ChartFrame[]): readonly ChartFrame[] {
   const nearest = Math.min(...frames.map(({ focusMm }) => Math.abs(focusMm)));
   return frames.filter(({ focusMm }) => Math.abs(focusMm) <= nearest + 1e-6);
 }
 
-/** Frames of one aperture without those that are softer all over than the others at the same image heights. */
+/** Frames of one aperture without those that are softer than others where both show the same part of the image circle: a side on which the lens itself is softer is so in all of them. */
 function withoutBlurred(frames: readonly ChartFrame[], scales: ReadonlyMap<ChartFrame, ChartScale | null>): readonly ChartFrame[] {
   if (frames.length < 2) return frames;
   const placed = frames.map((frame) => placedEdges([frame], [scales.get(frame) ?? null]));
-  // Against the sharpest frame: at each image height, by the middle of what is near.
+  // Against each other frame: at each edge, by the middle of what is near.
   const softer = placed.map((own, i) =>
     Math.max(
       ...placed.map((other, j) => {
         if (i === j) return 0;
-        const ratios = own.flatMap(({ heightMm, tangential, cyMm }) => {
-          const near = other.filter((edge) => Math.abs(edge.heightMm - heightMm) < 1.5 && Math.abs(edge.tangential - tangential) < 0.25);
+        const ratios = own.flatMap(({ xMm, yMm, tangential, cyMm }) => {
+          const near = other.filter(
+            (edge) => Math.hypot(edge.xMm - xMm, edge.yMm - yMm) < NEAR_MM && Math.abs(edge.tangential - tangential) < ALIKE,
+          );
           return near.length < 2 ? [] : [cyMm / median(near.map((edge) => edge.cyMm))];
         });
         return ratios.length < LEAST_EDGES ? 0 : 1 - median(ratios);

@@ -10,8 +10,8 @@ const SAME_MM = 0.5;
 
 /**
  * The tables of a lens with those that a test measured. All of them go over to
- * the heights of the test; where others reach farther, their heights beyond it stay,
- * and there a measured table keeps its last value.
+ * the heights of the test. Where the kit has values farther out, these stay; a
+ * table that had none there keeps its last value.
  *
  * @param specs the lens of the kit
  * @param heightsMm image heights of the test
@@ -23,14 +23,17 @@ export function withHeightTables(
   measured: Partial<Readonly<Record<HeightTable, readonly number[]>>>,
 ): Partial<Specs<'lens'>> {
   if (heightsMm.length === 0) return {};
-  const isKept = HEIGHT_TABLES.some((key) => !(key in measured) && specs[key].length > 0);
+  // A table that the test takes away does not count.
+  const isKept = HEIGHT_TABLES.some((key) => measured[key]?.length !== 0 && specs[key].length > 0);
   const last = heightsMm.at(-1) ?? 0;
-  const all = isKept ? [...heightsMm, ...specs.heightsMm.filter((mm) => mm > last + SAME_MM)] : heightsMm;
+  const farther = isKept ? specs.heightsMm.filter((mm) => mm > last + SAME_MM) : [];
+  const all = [...heightsMm, ...farther];
   const tables = HEIGHT_TABLES.flatMap((key) => {
     const own = measured[key];
-    if (own) return [[key, own.length === 0 ? [] : all.map((_, i) => own[Math.min(i, own.length - 1)] ?? 0)] as const];
-    if (specs[key].length === 0) return [];
-    return [[key, all.map((mm) => atHeight(specs.heightsMm, specs[key], mm))] as const];
+    const known = (mm: number): number => atHeight(specs.heightsMm, specs[key], mm);
+    if (!own) return specs[key].length === 0 ? [] : [[key, all.map(known)] as const];
+    if (own.length === 0) return [[key, []] as const];
+    return [[key, [...own, ...farther.map((mm) => (specs[key].length === 0 ? (own.at(-1) ?? 0) : known(mm)))]] as const];
   });
   return { heightsMm: all, ...Object.fromEntries(tables) };
 }

@@ -109,14 +109,16 @@ test('a later test takes nothing away: apertures that it did not measure stay, a
   ]);
 });
 
-test('tables of other tests that reach farther keep what they know there', () => {
-  const lens = { ...LENS, specs: { ...LENS.specs, heightsMm: [20, 40], falloffWideStops: [1, 4] } };
+test('where the kit has values farther out, they stay', () => {
+  const lens = { ...LENS, specs: { ...LENS.specs, heightsMm: [20, 40], falloffWideStops: [1, 4], tangentialSagMm: [0.3, 0.9] } };
   const specs = sharpSpecs(RESULT, 25);
   if (!specs) throw new Error('nothing was measured');
   const after = withMeasuredSharpness(lens, specs).specs;
   expect(after.heightsMm).toEqual([4, 8, 12, 16, 20, 24, 28, 32, 40]);
   expect(after.falloffWideStops.at(-1)).toBe(4);
-  // Distortion was measured up to 32 mm: beyond, its last value stays.
+  expect(after.tangentialSagMm.at(4)).toBeCloseTo(0.2, 3);
+  expect(after.tangentialSagMm.at(-1)).toBeCloseTo(0.9, 9);
+  // Distortion was measured up to 32 mm, and nobody knew it farther out: its last value stays.
   expect(after.distortionPercent.at(-1)).toBe(after.distortionPercent.at(-2));
   expect(contradictionsIn('lens', after)).toEqual([]);
 });

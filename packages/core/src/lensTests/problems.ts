@@ -1,12 +1,8 @@
 import { lensTestsText } from '@gangway/messages/core/lensTests';
 import { say } from '@gangway/messages/say';
 import { fixed } from '../words';
+import { frameNames } from './frameNames';
 import type { LightProblem } from './light';
-
-/** So many frames are named; of the rest only their number is given. */
-const NAMED = 4;
-const listed = (names: readonly string[]): string =>
-  [...names.slice(0, NAMED), ...(names.length > NAMED ? [`+ ${names.length - NAMED}`] : [])].join(', ');
 
 /**
  * What went wrong in a lens test and what to do, in a sentence.
@@ -19,13 +15,13 @@ const listed = (names: readonly string[]): string =>
 export function lightProblem(problem: LightProblem): string {
   switch (problem.kind) {
     case 'noAperture':
-      return say(lensTestsText.noAperture, { names: listed(problem.frames) });
+      return say(lensTestsText.noAperture, { names: frameNames(problem.frames) });
     case 'clipped':
-      return say(lensTestsText.clippedFrames, { names: listed(problem.frames) });
+      return say(lensTestsText.clippedFrames, { names: frameNames(problem.frames) });
     case 'dark':
-      return say(lensTestsText.darkFrames, { names: listed(problem.frames) });
+      return say(lensTestsText.darkFrames, { names: frameNames(problem.frames) });
     case 'odd':
-      return say(lensTestsText.oddFrames, { names: listed(problem.frames), fNumber: problem.fNumber });
+      return say(lensTestsText.oddFrames, { names: frameNames(problem.frames), fNumber: problem.fNumber });
     case 'gap':
       return say(lensTestsText.gap, { fNumber: problem.fNumber, from: fixed(problem.fromMm, 1), to: fixed(problem.toMm, 1) });
     case 'notFlat':

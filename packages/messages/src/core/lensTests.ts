@@ -79,8 +79,9 @@ export const lensTestsText = catalogue({
   noChartIn: 'No test chart was found in {names}: check that the frame shows the chart, large enough and in focus.',
   noEdgesIn: 'Too few edges of the chart could be read in {names}: it is too blurred, too small in the frame, or hidden.',
   blurredFrames:
-    'Left out at f/{fNumber}, because they are softer all over than the other frames: {names}. Camera shake or focus is the usual cause; take them again.',
+    'Left out at f/{fNumber}, because they are softer than other frames of the same part of the image circle: {names}. Camera shake or focus is the usual cause; take them again.',
   dipAt:
     'At f/{fNumber} the middle is softer than at the next wider and the next smaller aperture: the camera moved or focus changed. Take these frames again.',
-  tooSharpFor: 'At f/{fNumber} the frames show {lp} lp/mm, but diffraction allows only {ideal}: they are assigned to the wrong aperture.',
+  tooSharpFor:
+    'At f/{fNumber} the frames show at least {lp} lp/mm, but diffraction and pixels allow only {ideal}: they are assigned to the wrong aperture, or were sharpened when they were developed.',
 });

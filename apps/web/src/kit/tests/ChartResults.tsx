@@ -1,6 +1,5 @@
 import { say } from '@gangway/messages/say';
 import { testsText } from '@gangway/messages/web/kit/tests';
-import { FileOutput } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { LENS_TEST_BOUNDS } from '@gangway/contract/lensTest';
 import { chartFrameFrom } from '@gangway/contract/lensTestChart';
@@ -11,17 +10,16 @@ import type { ChartResult } from '@gangway/core/lensTests/chartResult';
 import { sharpnessAt, type SharpnessAtAperture } from '@gangway/core/lensTests/chartSharpness';
 import { sharpSpecs } from '@gangway/core/lensTests/measuredSharpSpecs';
 import { bestApertures, sharpCircle, type SharpCircle } from '@gangway/core/lensTests/sharpCircle';
+import type { FrameSize } from '@gangway/core/model/frame';
 import { apertureWords, fixed, mmWords } from '@gangway/core/words';
-import { Button } from '../../ui/Button';
-import { download, fileName } from '../../ui/download';
 import { NumberField } from '../../ui/NumberField';
 import { Select } from '../../ui/Select';
 import { TextButton } from '../../ui/TextButton';
-import { Th } from '../../ui/Table';
+import { ApertureTable } from './ApertureTable';
 import { Conclusions, Doubts } from './Conclusions';
+import { ExportButtons } from './ExportButtons';
 import { SharpMap } from './SharpMap';
 import { SharpnessChart } from './SharpnessChart';
-import { testFile } from './testFile';
 import type { OpenTest } from './TestPage';
 import { framesInPlace } from './useMeasured';
 import { WriteSharpness } from './WriteToKit';
@@ -81,19 +79,14 @@ export function ChartResults({ open, result }: { readonly open: OpenTest; readon
               </div>
               <SharpnessChart apertures={apertures} one={one} wantedCyMm={wanted} cornerMm={cornerMm} />
             </section>
-            <ApertureTable apertures={apertures} pixelMm={pixelMm} frame={settings} wantedCyMm={wanted} />
-            <div className="flex flex-wrap gap-2">
-              <Button
-                onClick={() =>
-                  download(`${fileName(settings.name)}.json`, 'application/json', testFile(open, { kind: 'chart', sharp: result }))
-                }
-              >
-                <FileOutput size={14} aria-hidden /> {testsText.exportJson}
-              </Button>
-              <Button onClick={() => void exportCsv(settings.name, apertures)}>
-                <FileOutput size={14} aria-hidden /> {testsText.exportCsv}
-              </Button>
-            </div>
+            <ApertureTable
+              heads={HEADS}
+              rows={apertures.map((at) => ({
+                fNumber: at.fNumber,
+                cells: cellsOf(at, { pixelMm, frame: settings, wantedCyMm: wanted }),
+              }))}
+            />
+            <ExportButtons open={open} result={{ kind: 'chart', sharp: result }} rows={() => rowsOf(apertures)} />
           </>
         )}
       </div>
@@ -115,68 +108,29 @@ export function ChartResults({ open, result }: { readonly open: OpenTest; readon
   );
 }
 
-interface TableProps {
-  readonly apertures: readonly SharpnessAtAperture[];
+const HEADS = [testsText.onAxis, testsText.atBorder, testsText.inCorner, testsText.ofSensor, testsText.sharpCircle];
+
+interface Judged {
   readonly pixelMm: number;
-  readonly frame: { readonly widthMm: number; readonly heightMm: number };
+  readonly frame: FrameSize;
   readonly wantedCyMm: number;
 }
 
-/** Sharpness in the middle, at the border and in the corner at each aperture, and how far the standard is met. */
-function ApertureTable({ apertures, pixelMm, frame, wantedCyMm }: TableProps) {
+/** Sharpness in the middle, at the border and in the corner at an aperture, and how far the standard is met. */
+function cellsOf(at: SharpnessAtAperture, { pixelMm, frame, wantedCyMm }: Judged): readonly string[] {
   const heights = [0, Math.max(frame.widthMm, frame.heightMm) / 2, diagonalMm(frame) / 2];
-  const heads = [testsText.onAxis, testsText.atBorder, testsText.inCorner, testsText.ofSensor, testsText.sharpCircle];
-  const lp = (at: SharpnessAtAperture, mm: number): string => {
-    const found = sharpnessAt(at, 'softer', mm);
-    return found
-      ? say(testsText.lpPlusMinus, { lp: fixed(found.cyMm, 0), doubt: fixed(Math.max(1, found.doubtCyMm), 0) })
-      : testsText.unknown;
-  };
-  return (
-    <section aria-label={testsText.byAperture} className="overflow-x-auto">
-      <h3 className="mb-1 font-semibold">{testsText.byAperture}</h3>
-      <table className="w-full text-sm">
-        <thead>
-          <tr className="border-b border-rule text-ink-soft">
-            <Th className="py-1 pr-3 text-left">{testsText.aperture}</Th>
-            {heads.map((head) => (
-              <Th key={head} end className="pr-3">
-                {head}
-              </Th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {apertures.map((at) => {
-            const middle = sharpnessAt(at, 'softer', 0);
-            const cells = [
-              ...heights.map((mm) => lp(at, mm)),
-              // Twice the pitch of the pixels is the finest that they can show.
-              middle
-                ? say(testsText.percentOfSensor, {
-                    percent: fixed(100 * middle.cyMm * 2 * pixelMm, 0),
-                    cyPx: fixed(middle.cyMm * pixelMm, 2),
-                  })
-                : testsText.unknown,
-              circleCell(sharpCircle(at, wantedCyMm)),
-            ];
-            return (
-              <tr key={at.fNumber} className="border-b border-hairline">
-                <Th scope="row" className="py-1 pr-3 text-left tabular-nums">
-                  {apertureWords(at.fNumber)}
-                </Th>
-                {cells.map((words, i) => (
-                  <td key={heads[i]} className="pr-3 text-right whitespace-nowrap tabular-nums">
-                    {words}
-                  </td>
-                ))}
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-    </section>
-  );
+  const found = heights.map((mm) => sharpnessAt(at, 'softer', mm));
+  const [middle] = found;
+  return [
+    ...found.map((each) =>
+      each ? say(testsText.lpPlusMinus, { lp: fixed(each.cyMm, 0), doubt: fixed(Math.max(1, each.doubtCyMm), 0) }) : testsText.unknown,
+    ),
+    // Twice the pitch of the pixels is the finest that they can show.
+    middle
+      ? say(testsText.percentOfSensor, { percent: fixed(100 * middle.cyMm * 2 * pixelMm, 0), cyPx: fixed(middle.cyMm * pixelMm, 2) })
+      : testsText.unknown,
+    circleCell(sharpCircle(at, wantedCyMm)),
+  ];
 }
 
 /** The diameter of a sharp circle in a cell. */
@@ -194,18 +148,16 @@ function circleCell(circle: SharpCircle): string {
 }
 
 /** Sharpness as a table: one row for each image height of each aperture. */
-async function exportCsv(name: string, apertures: readonly SharpnessAtAperture[]): Promise<void> {
-  const { default: Papa } = await import('papaparse');
-  const rows = apertures.flatMap(({ fNumber, heightsMm, tangential, sagittal, idealCyMm }) =>
+function rowsOf(apertures: readonly SharpnessAtAperture[]) {
+  return apertures.flatMap(({ fNumber, heightsMm, tangential, sagittal, idealCyMm }) =>
     heightsMm.map((heightMm, i) => ({
       fNumber,
       heightMm,
-      tangentialLpMm: tangential[i]?.cyMm ?? '',
-      tangentialDoubtLpMm: tangential[i]?.doubtCyMm ?? '',
-      sagittalLpMm: sagittal[i]?.cyMm ?? '',
-      sagittalDoubtLpMm: sagittal[i]?.doubtCyMm ?? '',
+      tangentialLpMm: tangential[i]?.cyMm,
+      tangentialDoubtLpMm: tangential[i]?.doubtCyMm,
+      sagittalLpMm: sagittal[i]?.cyMm,
+      sagittalDoubtLpMm: sagittal[i]?.doubtCyMm,
       idealLpMm: idealCyMm,
     })),
   );
-  download(`${fileName(name)}.csv`, 'text/csv', `${Papa.unparse(rows)}\r\n`);
 }

@@ -1,23 +1,20 @@
 import { say } from '@gangway/messages/say';
 import { testsText } from '@gangway/messages/web/kit/tests';
-import { FileOutput } from 'lucide-react';
 import { useMemo } from 'react';
 import { diagonalMm } from '@gangway/core/coverage/frame';
 import { lawStops, lightConclusion, lightFacts } from '@gangway/core/lensTests/conclusions';
 import type { LightAtAperture, LightResult } from '@gangway/core/lensTests/light';
 import { lightProblem } from '@gangway/core/lensTests/problems';
 import { lostAt } from '@gangway/core/lensTests/radial';
-import { apertureWords, fixed } from '@gangway/core/words';
-import { Button } from '../../ui/Button';
-import { download, fileName } from '../../ui/download';
-import { Th } from '../../ui/Table';
+import { fixed } from '@gangway/core/words';
+import { ApertureTable } from './ApertureTable';
 import { Conclusions, Doubts } from './Conclusions';
+import { ExportButtons } from './ExportButtons';
 import { FalloffChart } from './FalloffChart';
 import type { OpenTest } from './TestPage';
 import { WriteLight } from './WriteToKit';
 import { WallMap } from './WallMap';
 import { positionsOf } from './places';
-import { testFile } from './testFile';
 import { framesInPlace } from './useMeasured';
 
 /** What frames of a wall tell of the light of a lens. */
@@ -43,19 +40,11 @@ export function LightResults({ open, result }: { readonly open: OpenTest; readon
               <h3 className="mb-1 font-semibold">{testsText.falloff}</h3>
               <FalloffChart apertures={result.apertures} lawStops={law} cornerMm={diagonalMm(frame) / 2} />
             </section>
-            <ApertureTable apertures={result.apertures} cornerMm={diagonalMm(frame) / 2} />
-            <div className="flex flex-wrap gap-2">
-              <Button
-                onClick={() =>
-                  download(`${fileName(settings.name)}.json`, 'application/json', testFile(open, { kind: 'wall', light: result }))
-                }
-              >
-                <FileOutput size={14} aria-hidden /> {testsText.exportJson}
-              </Button>
-              <Button onClick={() => void exportCsv(open, result)}>
-                <FileOutput size={14} aria-hidden /> {testsText.exportCsv}
-              </Button>
-            </div>
+            <ApertureTable
+              heads={HEADS}
+              rows={result.apertures.map((at) => ({ fNumber: at.fNumber, cells: cellsOf(at, diagonalMm(frame) / 2) }))}
+            />
+            <ExportButtons open={open} result={{ kind: 'wall', light: result }} rows={() => rowsOf(result)} />
           </>
         )}
       </div>
@@ -67,42 +56,9 @@ export function LightResults({ open, result }: { readonly open: OpenTest; readon
   );
 }
 
-/** What was measured at each aperture, with one standard deviation. */
-function ApertureTable({ apertures, cornerMm }: { readonly apertures: readonly LightAtAperture[]; readonly cornerMm: number }) {
-  const heads = [testsText.imageCircle, testsText.inTheCorner, testsText.redder, testsText.bluer, testsText.wall];
-  return (
-    <section aria-label={testsText.byAperture} className="overflow-x-auto">
-      <h3 className="mb-1 font-semibold">{testsText.byAperture}</h3>
-      <table className="w-full text-sm">
-        <thead>
-          <tr className="border-b border-rule text-ink-soft">
-            <Th className="py-1 pr-3 text-left">{testsText.aperture}</Th>
-            {heads.map((head) => (
-              <Th key={head} end className="pr-3">
-                {head}
-              </Th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {apertures.map((at) => (
-            <tr key={at.fNumber} className="border-b border-hairline">
-              <Th scope="row" className="py-1 pr-3 text-left tabular-nums">
-                {apertureWords(at.fNumber)}
-              </Th>
-              {cellsOf(at, cornerMm).map((words, i) => (
-                <td key={heads[i]} className="pr-3 text-right whitespace-nowrap tabular-nums">
-                  {words}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </section>
-  );
-}
+const HEADS = [testsText.imageCircle, testsText.inTheCorner, testsText.redder, testsText.bluer, testsText.wall];
 
+/** What was measured at an aperture, with one standard deviation. */
 function cellsOf(at: LightAtAperture, cornerMm: number): readonly string[] {
   const { edge, heightsMm, doubt, redder, bluer, unevenStops } = at;
   const reached = (heightsMm.at(-1) ?? 0) >= cornerMm;
@@ -126,9 +82,8 @@ function cellsOf(at: LightAtAperture, cornerMm: number): readonly string[] {
 }
 
 /** The falloff and the cast as a table: one row for each image height of each aperture. */
-async function exportCsv({ test }: OpenTest, { apertures }: LightResult): Promise<void> {
-  const { default: Papa } = await import('papaparse');
-  const rows = apertures.flatMap(({ fNumber, heightsMm, lost, doubt, redder, bluer }) =>
+function rowsOf({ apertures }: LightResult) {
+  return apertures.flatMap(({ fNumber, heightsMm, lost, doubt, redder, bluer }) =>
     heightsMm.map((heightMm, i) => ({
       fNumber,
       heightMm,
@@ -138,5 +93,4 @@ async function exportCsv({ test }: OpenTest, { apertures }: LightResult): Promis
       bluerStops: bluer[i],
     })),
   );
-  download(`${fileName(test.settings.name)}.csv`, 'text/csv', `${Papa.unparse(rows)}\r\n`);
 }

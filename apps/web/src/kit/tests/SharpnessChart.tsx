@@ -45,14 +45,16 @@ export function SharpnessChart({ apertures, one, wantedCyMm, cornerMm }: Sharpne
       ...(one ? [level(say(testsText.idealLine, { lp: fixed(one.idealCyMm, 0) }), one.idealCyMm)] : []),
     ];
   }, [apertures, one, wantedCyMm, cornerMm]);
-  const words = (one ? [one] : apertures).map((at) =>
-    say(testsText.sharpnessLine, {
-      aperture: apertureWords(at.fNumber),
-      lp: fixed(sharpnessAt(at, 'softer', 0)?.cyMm ?? NaN, 0),
-      end: fixed(sharpnessAt(at, 'softer', at.heightsMm.at(-1) ?? 0)?.cyMm ?? NaN, 0),
-      mm: mmWords(at.heightsMm.at(-1) ?? 0),
-    }),
-  );
+  const words = (one ? [one] : apertures).flatMap((at) => {
+    const known = at.heightsMm.flatMap((mm) => {
+      const found = sharpnessAt(at, 'softer', mm);
+      return found ? [{ mm, lp: fixed(found.cyMm, 0) }] : [];
+    });
+    const [first, last] = [known[0], known.at(-1)];
+    if (!first || !last) return [];
+    const from = { lp: first.lp, from: mmWords(first.mm) };
+    return say(testsText.sharpnessLine, { aperture: apertureWords(at.fNumber), ...from, end: last.lp, mm: mmWords(last.mm) });
+  });
   return (
     <HeightChart
       lines={lines}

@@ -4,6 +4,7 @@ import type { CircleEdge } from '@gangway/core/lensTests/circleEdge';
 import type { FrameSize } from '@gangway/core/model/frame';
 import type { ShiftPosition } from '@gangway/core/model/movements';
 import { mmWords } from '@gangway/core/words';
+import { CircleMap } from './CircleMap';
 
 interface WallMapProps {
   readonly frame: FrameSize;
@@ -22,63 +23,48 @@ export function WallMap({ frame, positions, kitCircleMm, measured }: WallMapProp
     measured ? measured.radiusMm + Math.hypot(...measured.middleMm) : 0,
     ...positions.map(({ riseMm, shiftMm }) => Math.max(Math.abs(shiftMm) + widthMm / 2, Math.abs(riseMm) + heightMm / 2)),
   );
-  const side = 1.06 * reach;
   const circles = [
     ...(kitCircleMm === null ? [] : [say(testsText.circleInKit, { mm: mmWords(kitCircleMm) })]),
     ...(measured ? [say(testsText.circleMeasured, { mm: mmWords(2 * measured.radiusMm) })] : []),
   ];
   const words = say(testsText.mapWords, { n: positions.length, circle: circles.length === 0 ? 'none' : circles.join('; ') });
   return (
-    <figure className="grid justify-items-center gap-1">
-      <svg
-        viewBox={`${-side} ${-side} ${2 * side} ${2 * side}`}
-        role="img"
-        aria-label={`${testsText.mapTitle}. ${words}`}
-        className="w-full max-w-96"
-      >
-        {positions.map(({ riseMm, shiftMm }) => (
-          <rect
-            key={`${riseMm} ${shiftMm}`}
-            x={shiftMm - widthMm / 2}
-            y={-riseMm - heightMm / 2}
-            width={widthMm}
-            height={heightMm}
-            fill="var(--accent-wash)"
-            fillOpacity={0.35}
-            stroke="var(--accent)"
-            strokeWidth={1}
-            vectorEffect="non-scaling-stroke"
-          />
-        ))}
-        {kitCircleMm !== null && (
-          <circle
-            r={kitCircleMm / 2}
-            fill="none"
-            stroke="var(--ink-soft)"
-            strokeWidth={1.4}
-            strokeDasharray="5 4"
-            vectorEffect="non-scaling-stroke"
-          />
-        )}
-        {measured && (
-          <circle
-            cx={measured.middleMm[0]}
-            cy={-measured.middleMm[1]}
-            r={measured.radiusMm}
-            fill="none"
-            stroke="var(--ink)"
-            strokeWidth={2}
-            vectorEffect="non-scaling-stroke"
-          />
-        )}
-        <path
-          d={`M${-side / 24} 0H${side / 24}M0 ${-side / 24}V${side / 24}`}
-          stroke="var(--ink)"
+    <CircleMap title={testsText.mapTitle} words={words} reachMm={reach}>
+      {positions.map(({ riseMm, shiftMm }) => (
+        <rect
+          key={`${riseMm} ${shiftMm}`}
+          x={shiftMm - widthMm / 2}
+          y={-riseMm - heightMm / 2}
+          width={widthMm}
+          height={heightMm}
+          fill="var(--accent-wash)"
+          fillOpacity={0.35}
+          stroke="var(--accent)"
           strokeWidth={1}
           vectorEffect="non-scaling-stroke"
         />
-      </svg>
-      <figcaption className="text-center text-xs text-ink-soft">{words}</figcaption>
-    </figure>
+      ))}
+      {kitCircleMm !== null && (
+        <circle
+          r={kitCircleMm / 2}
+          fill="none"
+          stroke="var(--ink-soft)"
+          strokeWidth={1.4}
+          strokeDasharray="5 4"
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
+      {measured && (
+        <circle
+          cx={measured.middleMm[0]}
+          cy={-measured.middleMm[1]}
+          r={measured.radiusMm}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={2}
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
+    </CircleMap>
   );
 }

@@ -31,9 +31,9 @@ export const testsText = catalogue({
   sharpness: 'Sharpness: {lens}',
   focusOf: 'Focus: {lens}',
   sizeOfChart: 'Size of the chart',
-  chartAway: 'The chart fills the frame {m} m from the lens ({magnification}). A larger chart tests nearer to infinity.',
+  chartAway: 'The chart fills the frame {m} m from the lens ({magnification}). A larger chart tests the lens closer to infinity.',
   focusSteps:
-    'The back moves by {mm} mm from frame to frame. If your focus cannot be set so finely, leave it and move the camera by {camera} mm instead: farther from the chart where the plan says out, nearer where it says in.',
+    'The back moves by {mm} mm from frame to frame. If you cannot set focus that finely, leave it alone and move the camera by {camera} mm instead: away from the chart where the plan says out, toward it where the plan says in.',
   chartTo1: 'Mount the chart flat and light it evenly from both sides. Put the camera square to it, so that the chart fills the frame.',
   chartTo2:
     'Focus once on the middle of the chart at the widest aperture, magnified, and leave it. After each shift move the camera sideways or up until the chart fills the frame again.',
@@ -57,7 +57,7 @@ export const testsText = catalogue({
   sagittal: 'lines along the radius',
   standardLine: 'your standard, {lp} lp/mm',
   idealLine: 'diffraction and pixels alone, {lp} lp/mm',
-  sharpnessLine: '{aperture}: {lp} lp/mm on the axis, {end} at {mm}',
+  sharpnessLine: '{aperture}: {lp} lp/mm {from} from the axis, {end} at {mm}',
   sharpnessLabel: 'Sharpness: {lines}',
   sharpnessAxis: 'half of the contrast left at, lp/mm',
   sharpnessNoteOne: 'The upright line marks the corner of the centred frame. Thin lines: two standard deviations to either side.',
