@@ -79,7 +79,7 @@ describe('what frames of the test chart found', () => {
     };
     const facts = chartFacts(result({ fields: [field], focusShift }), FRAME, 25);
     // 1/256 mm per mm over 36 mm.
-    expect(of(facts, 'fieldTilt')).toEqual([{ kind: 'fieldTilt', side: 'left', mm: 0.140625, doubtMm: 0.0002 * 36 }]);
+    expect(of(facts, 'fieldTilt')).toEqual([{ kind: 'fieldTilt', borders: [{ side: 'left', mm: 0.140625, doubtMm: 0.0002 * 36 }] }]);
     expect(of(facts, 'focusShift')).toEqual([{ kind: 'focusShift', fNumber: 8, mm: 0.08, doubtMm: 0.01 }]);
     expect(of(facts, 'decentred')).toEqual([]);
   });
@@ -91,18 +91,25 @@ describe('what frames of the test chart found', () => {
 
 test.each<[ChartFact, string]>([
   [
-    { kind: 'best', place: 'corner', heightMm: 21.6, fNumbers: [8, 11], cyMm: 32.4 },
+    { kind: 'best', place: 'corner', heightMm: 21.6, fNumbers: [8, 11], cyMm: 32.4, isOnly: false },
     'In the corners (21.6 mm from the axis) f/8 and f/11 are sharpest: 32 lp/mm.',
   ],
-  [{ kind: 'best', place: 'centre', heightMm: 0, fNumbers: [8], cyMm: 55 }, 'On the axis f/8 is sharpest: 55 lp/mm.'],
+  [{ kind: 'best', place: 'centre', heightMm: 0, fNumbers: [8], cyMm: 55, isOnly: false }, 'On the axis f/8 is sharpest: 55 lp/mm.'],
+  [{ kind: 'best', place: 'centre', heightMm: 0, fNumbers: [8], cyMm: 55, isOnly: true }, 'On the axis the lens reaches 55 lp/mm at f/8.'],
   [
     { kind: 'circle', circle: { fNumber: 8, kind: 'measured', radiusMm: 31.24, doubtMm: 0.4 } },
     'At f/8 your standard of 25 lp/mm is met up to 31.2 ± 0.4 mm from the axis.',
   ],
   [{ kind: 'circle', circle: { fNumber: 4, kind: 'never' } }, 'At f/4 your standard of 25 lp/mm is not met even on the axis.'],
   [
-    { kind: 'fieldTilt', side: 'left', mm: 0.144, doubtMm: 0.007 },
-    'The field is tilted: focus at the left border of the frame lies 0.14 ± 0.01 mm behind that at the opposite border. Check the adapter and the standards; a decentred lens does the same.',
+    {
+      kind: 'fieldTilt',
+      borders: [
+        { side: 'left', mm: 0.144, doubtMm: 0.007 },
+        { side: 'bottom', mm: 0.05, doubtMm: 0.002 },
+      ],
+    },
+    'The field is tilted: compared with the opposite border, focus lies farther from the lens by 0.14 ± 0.01 mm at the left and 0.05 ± 0.01 mm at the bottom. Check the adapter and the standards; a decentred lens does the same.',
   ],
   [{ kind: 'focusShift', fNumber: 8, mm: -0.08, doubtMm: 0.01 }, 'Stopped down to f/8, best focus moves 0.08 ± 0.01 mm toward the lens.'],
   [{ kind: 'decentred', towardDeg: -130 }, 'Even at best focus the lens is softer toward the lower left: an element may be decentred.'],

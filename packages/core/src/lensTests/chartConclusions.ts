@@ -13,6 +13,13 @@ import { bestApertures, sharpCircle, type SharpCircle } from './sharpCircle';
 /** A place in the frame for which the best aperture is told. */
 export type FramePlace = 'centre' | 'edge' | 'corner';
 
+/** By how much focus at a border of the frame lies farther from the lens than at the opposite one, with one standard deviation. */
+interface FartherBorder {
+  readonly side: 'right' | 'left' | 'top' | 'bottom';
+  readonly mm: number;
+  readonly doubtMm: number;
+}
+
 /** What frames of the test chart found, fact by fact. */
 export type ChartFact =
   | {
@@ -21,6 +28,8 @@ export type ChartFact =
       readonly heightMm: number;
       readonly fNumbers: readonly number[];
       readonly cyMm: number;
+      /** Whether no other aperture was measured: nothing was compared. */
+      readonly isOnly: boolean;
     }
   | { readonly kind: 'circle'; readonly circle: SharpCircle }
   /** Beyond this image height no aperture meets the standard. */
@@ -36,7 +45,8 @@ export type ChartFact =
       readonly sagittalMm: number;
       readonly doubtMm: number;
     }
-  | { readonly kind: 'fieldTilt'; readonly side: 'right' | 'left' | 'top' | 'bottom'; readonly mm: number; readonly doubtMm: number }
+  /** At which borders focus lies farther from the lens than at the opposite ones. */
+  | { readonly kind: 'fieldTilt'; readonly borders: readonly FartherBorder[] }
   | { readonly kind: 'focusShift'; readonly fNumber: number; readonly mm: number; readonly doubtMm: number }
   | { readonly kind: 'decentred'; readonly towardDeg: number }
   | { readonly kind: 'distortion'; readonly heightMm: number; readonly percent: number; readonly doubtPercent: number };
@@ -75,7 +85,7 @@ function sharpnessFacts({ sharpness }: ChartResult, frame: FrameSize, wantedCyMm
   ];
   const best = places.flatMap(([place, heightMm]): readonly ChartFact[] => {
     const found = bestApertures(apertures, heightMm);
-    return found ? [{ kind: 'best', place, heightMm, fNumbers: found.asGood, cyMm: found.cyMm }] : [];
+    return found ? [{ kind: 'best', place, heightMm, fNumbers: found.asGood, cyMm: found.cyMm, isOnly: apertures.length === 1 }] : [];
   });
   const circles = apertures.map((at) => sharpCircle(at, wantedCyMm));
   const far = Math.max(...circles.map((circle) => ('radiusMm' in circle ? circle.radiusMm : 0)));
@@ -116,6 +126,11 @@ function focusFacts({ fields, focusShift }: ChartResult, { widthMm, heightMm }: 
     ['right', 'left', widthMm],
     ['top', 'bottom', heightMm],
   ] as const;
+  const borders = tilt.flatMap(({ slope, doubt }, axis): readonly FartherBorder[] => {
+    const [positive, negative, size] = sides[axis] ?? sides[0];
+    if (Math.abs(slope) < SEEN * doubt) return [];
+    return [{ side: slope > 0 ? positive : negative, mm: Math.abs(slope) * size, doubtMm: doubt * size }];
+  });
   return [
     {
       kind: 'curvature',
@@ -124,11 +139,7 @@ function focusFacts({ fields, focusShift }: ChartResult, { widthMm, heightMm }: 
       sagittalMm: sagittalSag.mm,
       doubtMm: Math.max(tangentialSag.doubtMm, sagittalSag.doubtMm),
     },
-    ...tilt.flatMap(({ slope, doubt }, axis): readonly ChartFact[] => {
-      const [farther, nearer, size] = sides[axis] ?? sides[0];
-      if (Math.abs(slope) < SEEN * doubt) return [];
-      return [{ kind: 'fieldTilt', side: slope > 0 ? farther : nearer, mm: Math.abs(slope) * size, doubtMm: doubt * size }];
-    }),
+    ...(borders.length > 0 ? [{ kind: 'fieldTilt' as const, borders }] : []),
     ...(focusShift?.fNumbers.slice(1).flatMap((fNumber, i): readonly ChartFact[] => {
       const at = focusShift.shift[i + 1];
       return at && Math.abs(at.mm) > SEEN * at.doubtMm ? [{ kind: 'focusShift', fNumber, mm: at.mm, doubtMm: at.doubtMm }] : [];
@@ -162,6 +173,7 @@ export function chartConclusion(fact: ChartFact, wantedCyMm: number): string {
         apertures: runs(fact.fNumbers),
         n: fact.fNumbers.length,
         lp: fixed(fact.cyMm, 0),
+        isOnly: fact.isOnly ? 'yes' : 'no',
       });
     case 'circle':
       return circleSentence(fact.circle, wanted);
@@ -187,7 +199,13 @@ export function chartConclusion(fact: ChartFact, wantedCyMm: number): string {
         doubt: fixed(Math.max(0.01, fact.doubtMm), 2),
       });
     case 'fieldTilt':
-      return say(lensTestsText.fieldTilt, { side: fact.side, mm: fixed(fact.mm, 2), doubt: fixed(Math.max(0.01, fact.doubtMm), 2) });
+      return say(lensTestsText.fieldTilt, {
+        borders: listed(
+          fact.borders.map(({ side, mm, doubtMm }) =>
+            say(lensTestsText.atBorderBy, { side, mm: fixed(mm, 2), doubt: fixed(Math.max(0.01, doubtMm), 2) }),
+          ),
+        ),
+      });
     case 'focusShift':
       return say(lensTestsText.focusShifts, {
         aperture: apertureWords(fact.fNumber),

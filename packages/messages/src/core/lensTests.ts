@@ -56,7 +56,7 @@ export const lensTestsText = catalogue({
     'The light is {stops} stops {colour, select, red {redder} cyan {less red} blue {bluer} other {less blue}} {mm} from the axis than on it: use flat-field frames where colour matters.',
   axisMeasured: 'The image circle is not centred at the zero of the scales, but at {settings} (± {doubt}).',
   bestAt:
-    '{place, select, centre {On the axis} edge {{mm} from the axis} other {In the corners ({mm} from the axis)}} {apertures} {n, plural, one {is} other {are}} sharpest: {lp} lp/mm.',
+    '{place, select, centre {On the axis} edge {{mm} from the axis} other {In the corners ({mm} from the axis)}} {isOnly, select, yes {the lens reaches {lp} lp/mm at {apertures}} other {{apertures} {n, plural, one {is} other {are}} sharpest: {lp} lp/mm}}.',
   sharpUpTo: 'At {aperture} your standard of {wanted} lp/mm is met up to {mm} ± {doubt} mm from the axis.',
   sharpAtLeast: 'At {aperture} your standard of {wanted} lp/mm is met as far as the frames reach, {mm} from the axis.',
   neverSharp: 'At {aperture} your standard of {wanted} lp/mm is not met even on the axis.',
@@ -70,7 +70,8 @@ export const lensTestsText = catalogue({
   curvature:
     'Field curvature: {height} from the axis, lines around the axis focus {tangential} than the middle, lines along the radius {sagittal} (± {doubt} mm).',
   fieldTilt:
-    'The field is tilted: focus at the {side, select, right {right} left {left} top {top} other {bottom}} border of the frame lies {mm} ± {doubt} mm behind that at the opposite border. Check the adapter and the standards; a decentred lens does the same.',
+    'The field is tilted: compared with the opposite border, focus lies farther from the lens by {borders}. Check the adapter and the standards; a decentred lens does the same.',
+  atBorderBy: '{mm} ± {doubt} mm at the {side, select, right {right} left {left} top {top} other {bottom}}',
   focusShifts: 'Stopped down to {aperture}, best focus moves {mm} ± {doubt} mm {way, select, away {away from} other {toward}} the lens.',
   decentred:
     'Even at best focus the lens is softer toward the {side, select, right {right} upperRight {upper right} top {top} upperLeft {upper left} left {left} lowerLeft {lower left} bottom {bottom} other {lower right}}: an element may be decentred.',

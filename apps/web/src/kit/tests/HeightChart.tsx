@@ -31,8 +31,9 @@ export const lookOf = (i: number): Look => ({
   width: i === 0 ? 2.5 : 1.5,
   dash: DASHES[i % DASHES.length] ?? [],
 });
-/** A line to compare with: what theory says, or a standard. */
+/** Lines to compare with: what theory says or a standard asks for, and what no lens can exceed. */
 export const REFERENCE: Look = { colour: 'soft', width: 1.2, dash: [1, 3] };
+export const LIMIT: Look = { colour: 'soft', width: 1.2, dash: [8, 3, 1, 3] };
 const THIN: Look = { colour: 'accent', width: 0.5, dash: [] };
 const UPRIGHT: Look = { colour: 'soft', width: 1, dash: [] };
 const STROKES = { accent: 'var(--accent)', ink: 'var(--ink)', soft: 'var(--ink-soft)' } as const;
@@ -131,7 +132,7 @@ export function HeightChart({ lines, label, valueAxis, downward = false, cornerM
     return () => chart.destroy();
   }, [lines, valueAxis, downward, cornerMm, theme]);
   return (
-    <figure className="grid gap-1">
+    <figure className="grid grid-cols-[minmax(0,1fr)] gap-1">
       <figcaption className="flex flex-wrap gap-x-5 gap-y-1 text-xs">
         {lines.map((line) => (
           <Sample key={line.label} words={line.label} look={line.look} />

@@ -3,7 +3,7 @@ import { testsText } from '@gangway/messages/web/kit/tests';
 import { useMemo } from 'react';
 import { sharpnessAt, type SharpnessAtAperture } from '@gangway/core/lensTests/chartSharpness';
 import { apertureWords, fixed, mmWords } from '@gangway/core/words';
-import { HeightChart, lookOf, REFERENCE, type HeightLine } from './HeightChart';
+import { HeightChart, LIMIT, lookOf, REFERENCE, type HeightLine, type Look } from './HeightChart';
 
 interface SharpnessProps {
   /** All apertures by the softer direction, or one with both. */
@@ -31,9 +31,9 @@ export function SharpnessChart({ apertures, one, wantedCyMm, cornerMm }: Sharpne
           look: lookOf(i),
           points: at.heightsMm.map((x) => ({ x, y: sharpnessAt(at, 'softer', x)?.cyMm ?? null })),
         }));
-    const level = (label: string, y: number): HeightLine => ({
+    const level = (label: string, y: number, look: Look): HeightLine => ({
       label,
-      look: REFERENCE,
+      look,
       points: [
         { x: 0, y },
         { x: lastMm, y },
@@ -41,8 +41,8 @@ export function SharpnessChart({ apertures, one, wantedCyMm, cornerMm }: Sharpne
     });
     return [
       ...measured,
-      level(say(testsText.standardLine, { lp: fixed(wantedCyMm, 0) }), wantedCyMm),
-      ...(one ? [level(say(testsText.idealLine, { lp: fixed(one.idealCyMm, 0) }), one.idealCyMm)] : []),
+      level(say(testsText.standardLine, { lp: fixed(wantedCyMm, 0) }), wantedCyMm, REFERENCE),
+      ...(one ? [level(say(testsText.idealLine, { lp: fixed(one.idealCyMm, 0) }), one.idealCyMm, LIMIT)] : []),
     ];
   }, [apertures, one, wantedCyMm, cornerMm]);
   const words = (one ? [one] : apertures).flatMap((at) => {
