@@ -18,6 +18,7 @@ import { kitRoutes } from './kit';
 import { isHeavy } from './lane/heavy';
 import type { Lane } from './lane/lane';
 import { archiveUpload, archiveRoutes } from './log/archive';
+import { levelUpload } from './plate/levelUpload';
 import { lensTestRoutes, lensTestUpload } from './lensTests/routes';
 import { attachmentUpload, logRoutes } from './log/routes';
 import { pages, strictHeaders } from './page';
@@ -77,7 +78,14 @@ export function createApi({
     api.use((req, res, next) => {
       isHeavy(db, req).then((heavy) => (heavy ? lane.take(req, res, next) : next()), next);
     });
-  if (proof) api.use(frameUpload(db, proof), lensTestUpload({ db, ...proof }), attachmentUpload(db, proof), archiveUpload(db, proof));
+  if (proof)
+    api.use(
+      frameUpload(db, proof),
+      lensTestUpload({ db, ...proof }),
+      levelUpload({ db, ...proof }),
+      attachmentUpload(db, proof),
+      archiveUpload(db, proof),
+    );
   api.use(jsonOnly);
   api.use((_req, res, next) => {
     // Asked for every time, and not sent again while it is the same (RFC 9110, ETag and If-None-Match).

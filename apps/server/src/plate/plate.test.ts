@@ -5,6 +5,7 @@ import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { jobSchema } from '@gangway/contract/job';
 import { attachmentSchema } from '@gangway/contract/log';
 import { besideReadingSchema, plateReadingSchema } from '@gangway/contract/plate';
+import { photographLevelSchema } from '@gangway/contract/photographLevel';
 import { setupSchema } from '@gangway/contract/setup';
 import { storedSettings } from '@gangway/contract/storedSetup';
 import type { OtherPhotograph, Plate } from '@gangway/core/model/plate';
@@ -221,4 +222,30 @@ describe('an attached photograph as a plate', () => {
     expect(without.bytes).not.toContain('/Subtype /Image');
     expect(without.text).toContain('The photograph was missing when this was printed.');
   });
+});
+
+test('a photograph is levelled by its own verticals and not kept; one without any is refused in words', async () => {
+  const name = 'street.jpg';
+  const level = async (file: Buffer, query: object = {}) =>
+    api()
+      .post('/api/photograph-level')
+      .query({ name, ...query })
+      .set('Content-Type', 'application/octet-stream')
+      .send(file);
+  // A fence before a white wall, in a picture rolled by 2°.
+  const posts = Array.from({ length: 16 }, (_, i) => `<rect x="${60 + 70 * i}" y="100" width="24" height="600"/>`).join('');
+  const drawn = `<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="800"><rect width="1200" height="800" fill="#eee"/><g transform="rotate(2 600 400)" fill="#333">${posts}</g></svg>`;
+  const { status, body } = await level(await sharp(Buffer.from(drawn)).jpeg({ quality: 95 }).toBuffer(), { equivalentMm: 28 });
+  expect(status).toBe(200);
+  const found = photographLevelSchema.parse(body);
+  // What is turned clockwise in the picture was taken by a camera that was rolled the other way.
+  expect(found.rollDeg).toBeCloseTo(-2, 1);
+  expect(Math.abs(found.pitchDeg)).toBeLessThan(0.1);
+  const plain = await sharp({ create: { width: 600, height: 400, channels: 3, background: '#999' } })
+    .jpeg()
+    .toBuffer();
+  expect((await level(plain, { equivalentMm: 28 })).body).toMatchObject({
+    error: { code: 'no_verticals', message: expect.stringContaining(name) as string },
+  });
+  expect((await level(plain)).body).toMatchObject({ error: { code: 'focal_unknown' } });
 });

@@ -1,7 +1,9 @@
 import { lengthWords } from '@gangway/messages/length';
 import { cardText } from '@gangway/messages/core/card';
+import { listed } from '@gangway/messages/list';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '../geometry/geometry';
+import type { AnyBack } from '../model/rig';
 import type { FlashLight } from '../model/exposure';
 import { CAUTIONS } from '../cautions/cautions';
 import { checkSentence, evaluateAll } from '../checks/evaluate';
@@ -74,6 +76,8 @@ const step = (group: CardGroup, id: string, words: string, specs = ''): CardStep
 });
 
 /** What belongs in the bag whatever the rig (common practice). */
+/** A level that is off by less is as good as right, degrees. */
+const LEVEL_SEEN_DEG = 0.05;
 const ALWAYS = cardText.tripodLevelCableClothOr;
 
 /**
@@ -140,12 +144,14 @@ function bring({ settings: { rig, exposure } }: Geometry): readonly CardStep[] {
 }
 
 /** Where the camera stands and how it is held. */
-export function placeSteps({ settings: { scene, orientation } }: Geometry): readonly CardStep[] {
+export function placeSteps({ settings: { scene, orientation, rig } }: Geometry): readonly CardStep[] {
+  const own = ownLevel(rig.parts.back);
   const back = orientation === 'portrait' ? 'upright' : 'level';
   if (!scene)
     return [
       step('place', 'stand', cardText.setUpTheTripod, cardText.noSubjectChosenFindThe),
       step('place', 'level', cardText.levelTheCameraBothWays, say(cardText.back, { back })),
+      ...own,
     ];
   const aside =
     Math.abs(scene.asideM) < 0.005
@@ -170,7 +176,23 @@ export function placeSteps({ settings: { scene, orientation } }: Geometry): read
       say(cardText.awayLensMUp, { distanceM: metresWords(scene.distanceM), aside, cameraHeightM: lengthWords(scene.cameraHeightM, 2) }),
     ),
     step('place', 'level', cardText.levelTheCamera, say(cardText.back2, { turns: turns.join(', '), back })),
+    ...own,
   ];
+}
+
+/** What the camera’s own level has to read, where it is known to be off. */
+function ownLevel({ kind, specs }: AnyBack): readonly CardStep[] {
+  if (kind !== 'body') return [];
+  const { levelPitchDeg, levelRollDeg } = specs;
+  const off = [
+    ...(levelPitchDeg === null || Math.abs(levelPitchDeg) < LEVEL_SEEN_DEG
+      ? []
+      : [say(cardText.readsPitch, { deg: fixed(Math.abs(levelPitchDeg), 1), way: levelPitchDeg > 0 ? 'down' : 'up' })]),
+    ...(levelRollDeg === null || Math.abs(levelRollDeg) < LEVEL_SEEN_DEG
+      ? []
+      : [say(cardText.readsRoll, { deg: fixed(Math.abs(levelRollDeg), 1), way: levelRollDeg > 0 ? 'against' : 'with' })]),
+  ];
+  return off.length === 0 ? [] : [step('place', 'ownLevel', cardText.ownLevelIsOff, listed(off))];
 }
 
 /** How the slides are set, as their scales read. */

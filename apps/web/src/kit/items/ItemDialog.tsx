@@ -14,6 +14,7 @@ import { Dialog } from '../../ui/Dialog';
 import { useToast } from '../../ui/Notes';
 import { MeasuredNote } from '../tests/MeasuredNote';
 import { useChangeKit } from '../useKit';
+import { LevelCalibration } from './LevelCalibration';
 import { formOf, itemFrom, type ItemForm, type Refusals } from './itemForm';
 import { Select } from '../../ui/Select';
 import { TextButton } from '../../ui/TextButton';
@@ -166,6 +167,14 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
               <fieldset key={group} hidden={!entries.some(([, spec]) => shown(spec))} className="grid gap-x-4 gap-y-2 sm:grid-cols-3">
                 <legend className="engraved mb-1">{group}</legend>
                 {fieldsOf(entries)}
+                {entries.some(([key]) => key === 'levelRollDeg') && (
+                  <LevelCalibration
+                    onApply={(pitch, roll) => {
+                      form.setValue('specs.levelPitchDeg', pitch, { shouldDirty: true });
+                      form.setValue('specs.levelRollDeg', roll, { shouldDirty: true });
+                    }}
+                  />
+                )}
                 {entries.some(([, spec]) => spec.type === 'circles') && (
                   <div className="sm:col-span-3">
                     <p className="mb-1 text-sm text-ink-soft">{itemsText.sharpCirclesByAperture}</p>

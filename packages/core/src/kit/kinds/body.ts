@@ -1,7 +1,7 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number, choice, flag, joint } from '../spec';
 import { defineKind } from '../kind';
-import { FRAME, MOUNT, RECORD, contacts, throat, frame, weight } from './shared';
+import { FRAME, LEVEL, MOUNT, RECORD, contacts, throat, frame, weight } from './shared';
 
 /** A body or back with a sensor. */
 export const body = defineKind({
@@ -80,6 +80,26 @@ export const body = defineKind({
       when: { spec: 'shutter', is: ['focal'] },
       how: kindsText.markedOnTheDialOr,
       earlierLabels: ['Flash to 1/'],
+    }),
+    levelPitchDeg: number({
+      group: LEVEL,
+      label: kindsText.pitchAtZero,
+      unit: '°',
+      min: -10,
+      max: 10,
+      since: 9,
+      refines: true,
+      how: kindsText.turnItRound,
+    }),
+    levelRollDeg: number({
+      group: LEVEL,
+      label: kindsText.rollAtZero,
+      unit: '°',
+      min: -10,
+      max: 10,
+      since: 9,
+      refines: true,
+      how: kindsText.turnItRound,
     }),
     contacts,
     ...weight,

@@ -5,6 +5,7 @@ import { choice, flag, list, number } from '../spec';
 export const FRAME = kindsText.frame;
 export const MOUNT = kindsText.mount;
 export const RECORD = kindsText.whatTheFileRecords;
+export const LEVEL = kindsText.ownLevel;
 export const CIRCLE = kindsText.imageCircleAtInfinity;
 export const SHIFT = kindsText.shift;
 export const TILT = kindsText.tilt;

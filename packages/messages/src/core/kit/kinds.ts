@@ -7,6 +7,11 @@ export const kindsText = catalogue({
   flangeDistanceLensSide: 'Flange distance, lens side',
   cameraSideMount: 'Camera-side mount',
   flangeDistanceCameraSide: 'Flange distance, camera side',
+  ownLevel: 'Own level',
+  pitchAtZero: 'Pitch when its level reads zero (up)',
+  rollAtZero: 'Roll when its level reads zero (clockwise)',
+  turnItRound:
+    'Photograph the same verticals from opposite sides, landscape, with the camera’s own level at zero; Gangway measures both and takes the mean.',
   thicknessBetweenItsFlanges: 'Thickness between its flanges',
   measureFromFlangeToFlange: 'Measure from flange to flange with a calliper, at several places.',
   theAdapter: 'the adapter',
