@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { demoFrameName, demoLensTest } from '@gangway/contract/demoLensTest';
-import { encodedOf } from '@gangway/core/assembly/refine';
+import { encodedSamples } from '@gangway/core/assembly/refine';
 import { simulatedWall } from '@gangway/core/lensTests/simulatedWall';
 import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
@@ -40,7 +40,7 @@ export async function seedLensTest(db: Db, store: Store, scratch: string): Promi
     const rows: { readonly path: string; readonly id: string; readonly row: typeof lensTestFrames.$inferInsert }[] = [];
     for (const [i, { fNumber, riseMm, shiftMm }] of settings.shots.entries()) {
       const shot = { fNumber, riseMm, shiftMm, exposure: EXPOSURE, slope: SLOPE, noise: NOISE, seed: i + 1 };
-      const samples = Uint16Array.from(simulatedWall(copy, shot, frame).values, (light) => Math.round(65_535 * encodedOf(light)));
+      const samples = encodedSamples(simulatedWall(copy, shot, frame).values);
       const name = demoFrameName(i);
       const path = join(folder, name);
       await sharp(samples, { raw: { width, height, channels: 3 } })

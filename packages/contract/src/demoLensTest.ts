@@ -38,6 +38,8 @@ export function demoLensTest(): DemoLensTest {
       target: 'wall',
       chart: null,
       wantedCyMm: null,
+      marks: [],
+      byMarks: false,
       otherCopy: null,
       shots: plan.shots.filter(({ fNumber }) => F_NUMBERS.includes(fNumber)).map((shot) => ({ ...shot, focusMm: 0, frameId: null })),
       appliedAt: null,

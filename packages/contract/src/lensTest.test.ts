@@ -13,7 +13,9 @@ describe('a lens test as it is stored', () => {
     expect(lensTestSettingsSchema.parse(JSON.parse(JSON.stringify(settings)))).toEqual(settings);
     expect(upgraded(LENS_TEST_RECORD, settings, presentVersion(LENS_TEST_RECORD))).toEqual(settings);
     // The first ones knew neither the chart nor focus.
-    const { target, chart, wantedCyMm, otherCopy, shots, ...first } = settings;
+    const { marks, byMarks, ...second } = settings;
+    expect(upgraded(LENS_TEST_RECORD, second, 2)).toEqual({ ...settings, marks, byMarks });
+    const { target, chart, wantedCyMm, otherCopy, shots, ...first } = second;
     const before = { ...first, shots: shots.map(({ fNumber, riseMm, shiftMm, frameId }) => ({ fNumber, riseMm, shiftMm, frameId })) };
     expect(upgraded(LENS_TEST_RECORD, before, 1)).toEqual({ ...settings, target, chart, wantedCyMm, otherCopy });
     expect(() => upgraded(LENS_TEST_RECORD, settings, presentVersion(LENS_TEST_RECORD) + 1)).toThrow('written by a newer Gangway');

@@ -1,4 +1,5 @@
 import { lensTestText } from '@gangway/messages/contract/lensTest';
+import { MARKS } from '@gangway/core/lensTests/marks';
 import { CHART_SIZES, type ChartSize } from '@gangway/core/lensTests/chart';
 import { z } from 'zod';
 import { bounded } from './bounds';
@@ -21,7 +22,7 @@ export const LENS_TEST_BOUNDS = {
 } as const;
 
 /** What a series is taken of. */
-export const TEST_TARGETS = ['wall', 'chart'] as const;
+export const TEST_TARGETS = ['wall', 'chart', 'texture'] as const;
 export type TestTarget = (typeof TEST_TARGETS)[number];
 
 export const chartSizeSchema = z.enum(Object.keys(CHART_SIZES) as [ChartSize, ...ChartSize[]]);
@@ -37,6 +38,20 @@ export const testShotSchema = z.strictObject({
   frameId: idSchema.nullable().default(null),
 });
 export type TestShot = z.infer<typeof testShotSchema>;
+
+/** The places of a frame that are judged by eye. */
+export const JUDGED_PLACES = ['centre', 'left', 'right', 'top', 'bottom', 'upperLeft', 'upperRight', 'lowerLeft', 'lowerRight'] as const;
+export type JudgedPlace = (typeof JUDGED_PLACES)[number];
+
+const shareSchema = z.number().min(0).max(1);
+/** What the eye says of a place in a frame: where, as shares of the frame from the left and from the top. */
+export const frameMarkSchema = z.strictObject({
+  frameId: idSchema,
+  place: z.enum(JUDGED_PLACES),
+  at: z.tuple([shareSchema, shareSchema]),
+  mark: z.enum(MARKS),
+});
+export type FrameMark = z.infer<typeof frameMarkSchema>;
 
 /** What is stored of a test of a lens beside its frames. */
 export const lensTestSettingsSchema = z
@@ -56,6 +71,9 @@ export const lensTestSettingsSchema = z
     wantedCyMm: bounded(LENS_TEST_BOUNDS.wantedCyMm).nullable().default(null),
     /** The planned frames, in the order in which they are taken. */
     shots: z.array(testShotSchema).min(1, lensTestText.oneShot).max(1000, lensTestText.mostShots),
+    /** What was judged by eye, and whether that counts instead of the numbers. */
+    marks: z.array(frameMarkSchema).max(10_000).default([]),
+    byMarks: z.boolean().default(false),
     /** What somebody else measured on another copy of the lens; `null` for a test of one’s own. */
     otherCopy: z
       .strictObject({ lens: z.string().max(200).nullable(), begunAt: z.iso.datetime(), result: lensTestResultSchema })
@@ -90,16 +108,37 @@ const whole = z.number().int();
 /** What was read of the test chart in a frame, px right and down from its upper left corner. */
 export const storedChartSchema = z.strictObject({
   markers: z.array(z.strictObject({ id: whole, corners: z.array(z.tuple([z.number(), z.number()])) })),
-  edges: z.array(z.strictObject({ xPx: z.number(), yPx: z.number(), acrossDeg: z.number(), mtf50CyPx: z.number(), doubtCyPx: z.number() })),
+  edges: z.array(
+    z.strictObject({
+      xPx: z.number(),
+      yPx: z.number(),
+      acrossDeg: z.number(),
+      mtf50CyPx: z.number(),
+      doubtCyPx: z.number(),
+      // Frames that were read before colours were compared have none.
+      redPx: z.number().nullable().default(null),
+      bluePx: z.number().nullable().default(null),
+    }),
+  ),
   /** Edges that could not be measured, by why. */
   refused: z.record(z.string(), whole),
 });
 export type StoredChart = z.infer<typeof storedChartSchema>;
 
+/** What was read of a textured subject in a frame: places in px, power of contrast and noise, and what it looks like. */
+export const storedTextureSchema = z.strictObject({
+  cells: z.array(
+    z.strictObject({ xPx: z.number(), yPx: z.number(), powers: z.array(z.number()), noise: z.number(), look: z.array(z.number()) }),
+  ),
+  clipped: z.number(),
+});
+export type StoredTexture = z.infer<typeof storedTextureSchema>;
+
 export const lensTestFrameSchema = frameSchema.omit({ role: true }).extend({
-  /** Its light, of a series of a wall; what was read of the chart, of a series of that. */
+  /** Its light, of a series of a wall; what was read of the chart or of a texture, of a series of those. */
   grid: storedGridSchema.nullable(),
   chart: storedChartSchema.nullable(),
+  texture: storedTextureSchema.nullable(),
 });
 export type LensTestFrame = z.infer<typeof lensTestFrameSchema>;
 

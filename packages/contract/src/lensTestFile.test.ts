@@ -8,6 +8,7 @@ import { lensTestFileOf, lensTestFileSchema, settingsFromFile, type MeasuredTest
 const { settings } = demoLensTest();
 const LENS = '2b7f9a70-3a52-4a1f-9d0e-5b7a4c1d2e3f';
 const tested = {
+  marks: [{ fNumber: 8, heightMm: 12.5, mark: 'acceptable' as const }],
   lens: '90 mm',
   settings,
   begunAt: '2026-11-30T10:00:00.000Z',
@@ -47,6 +48,12 @@ const SHARP: MeasuredTest = {
     ],
     focusShift: { fNumbers: [4, 8], shift: [{ mm: 0, doubtMm: 0 }] },
     distortion: { lastMm: 20, terms: [0, 0], doubt: 0, residualPx: 0.1, frames: 1 },
+    lateralColour: {
+      lastMm: 20,
+      red: { terms: [1e-4, 0], doubtMm: 1e-4, wholeMm: [0, 0] },
+      blue: { terms: [0, 1e-7], doubtMm: 1e-4, wholeMm: [0, 1e-3] },
+      edges: 60,
+    },
   },
 };
 
@@ -57,6 +64,7 @@ test.each([light, SHARP, { kind: 'chart', sharp: chartResult(chartLayout('A4'), 
     const own = { ...tested, settings: { ...settings, target: result.kind, chart } };
     const file = lensTestFileSchema.parse(asJson(lensTestFileOf(own, result)));
     expect(file.result).toEqual(result);
+    expect(file.marks).toEqual(tested.marks);
     const copy = settingsFromFile(file, { lensId: LENS, name: 'Another copy' });
     expect(lensTestSettingsSchema.parse(asJson(copy))).toEqual(copy);
     expect(copy).toMatchObject({ lensId: LENS, rigId: null, appliedAt: null, otherCopy: { lens: '90 mm', begunAt: tested.begunAt } });

@@ -1,5 +1,9 @@
-import type { ChartResult } from '@gangway/core/lensTests/chartResult';
-import type { LightResult } from '@gangway/core/lensTests/light';
+import { writtenDay } from '@gangway/messages/date';
+import type { Drawing } from '@gangway/core/card/drawing';
+import { formatStandardCyMm } from '@gangway/core/lensTests/chartPlan';
+import type { TestResult } from '@gangway/core/lensTests/testResult';
+import { MARKS, type MarkedPlace } from '@gangway/core/lensTests/marks';
+import { testReport } from '@gangway/core/lensTests/report';
 import { z } from 'zod';
 import { bounded } from './bounds';
 import { chartSizeSchema, LENS_TEST_BOUNDS, type LensTestSettings } from './lensTest';
@@ -7,7 +11,7 @@ import { lensTestResultSchema } from './lensTestResult';
 import { nameSchema } from './name';
 
 /** What a test measured, as the core has it. */
-export type MeasuredTest = { readonly kind: 'wall'; readonly light: LightResult } | { readonly kind: 'chart'; readonly sharp: ChartResult };
+export type MeasuredTest = TestResult;
 
 /** A test of a lens as a file, for other programs and for others who have the same lens. */
 export const lensTestFileSchema = z.strictObject({
@@ -32,19 +36,55 @@ export const lensTestFileSchema = z.strictObject({
       }),
     )
     .max(1000),
+  /** What was judged by eye: image heights in mm at infinity. */
+  marks: z
+    .array(z.strictObject({ fNumber: bounded(LENS_TEST_BOUNDS.fNumber), heightMm: z.number().nonnegative(), mark: z.enum(MARKS) }))
+    .max(10_000)
+    .default([]),
   result: lensTestResultSchema,
 });
 export type LensTestFile = z.infer<typeof lensTestFileSchema>;
+
+/** A test to be printed, with what the kit says of its lens. */
+export const lensTestReportSchema = z.strictObject({
+  file: lensTestFileSchema,
+  focalMm: z.number().positive().nullable(),
+  nominalCircleMm: z.number().positive().nullable(),
+  isOtherCopy: z.boolean(),
+});
+export type LensTestReport = z.infer<typeof lensTestReportSchema>;
+
+/** The pages of a report. */
+export function reportPages({ file, focalMm, nominalCircleMm, isOtherCopy }: LensTestReport): readonly Drawing[] {
+  const { name, lens, rig, begunAt, frame, wantedCyMm, frames, marks, result } = file;
+  return testReport(
+    {
+      name,
+      lens,
+      rig,
+      day: writtenDay(begunAt.slice(0, 10)),
+      isOtherCopy,
+      frame,
+      focalMm,
+      nominalCircleMm,
+      wantedCyMm: wantedCyMm ?? formatStandardCyMm(frame),
+      frames: frames.length,
+      marks,
+    },
+    result,
+  );
+}
 
 interface Tested {
   readonly lens: string | null;
   readonly settings: LensTestSettings;
   readonly begunAt: string;
   readonly frames: LensTestFile['frames'];
+  readonly marks: readonly MarkedPlace[];
 }
 
 /** A test as a file. */
-export function lensTestFileOf({ lens, settings, begunAt, frames }: Tested, result: MeasuredTest) {
+export function lensTestFileOf({ lens, settings, begunAt, frames, marks }: Tested, result: MeasuredTest) {
   const { name, rigName, widthMm, heightMm, chart, wantedCyMm } = settings;
   return {
     format: 'gangway-lens-test',
@@ -57,6 +97,7 @@ export function lensTestFileOf({ lens, settings, begunAt, frames }: Tested, resu
     chart,
     wantedCyMm,
     frames,
+    marks,
     result,
   } as const;
 }
@@ -78,6 +119,8 @@ export function settingsFromFile(
     wantedCyMm,
     shots: frames.map(({ fNumber, riseMm, shiftMm, focusMm }) => ({ fNumber, riseMm, shiftMm, focusMm, frameId: null })),
     appliedAt: null,
+    marks: [],
+    byMarks: false,
     otherCopy: { lens, begunAt, result },
   };
 }

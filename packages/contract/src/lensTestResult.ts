@@ -60,6 +60,7 @@ const lightSchema = z.strictObject({
 const sharpnessAtSchema = z.strictObject({ cyMm: number.positive(), doubtCyMm: number }).nullable();
 const measuredSchema = z.strictObject({ mm: number, doubtMm: number });
 const sagSchema = measuredSchema.extend({ terms: pair });
+const colourSchema = z.strictObject({ terms: pair, doubtMm: number, wholeMm: pair });
 const tiltSchema = z.strictObject({ slope: number, doubt: number });
 
 const sharpSchema = z.strictObject({
@@ -105,10 +106,41 @@ const sharpSchema = z.strictObject({
     .max(100),
   focusShift: z.strictObject({ fNumbers: list, shift: z.array(measuredSchema).max(100) }).nullable(),
   distortion: z.strictObject({ lastMm: number, terms: pair, doubt: number, residualPx: number, frames: z.number().int() }).nullable(),
+  lateralColour: z
+    .strictObject({ lastMm: number, red: colourSchema, blue: colourSchema, edges: z.number().int() })
+    .nullable()
+    .default(null),
 });
 
-/** What was measured: the light of a lens on a wall, or its sharpness on the test chart. */
+const shareSchema = z.strictObject({ share: number, doubt: number }).nullable();
+const textureSchema = z.strictObject({
+  apertures: z
+    .array(
+      z.strictObject({
+        fNumber: number.positive(),
+        heightsMm: list,
+        tangential: z.array(shareSchema).max(1000),
+        sagittal: z.array(shareSchema).max(1000),
+        places: z
+          .array(z.strictObject({ xMm: number, yMm: number, heightMm: number, tangential: number.nullable(), sagittal: number.nullable() }))
+          .max(100_000),
+      }),
+    )
+    .max(100),
+  focus: z.strictObject({ mm: number, doubtMm: number, fNumber: number }).nullable(),
+  problems: z
+    .array(
+      z.discriminatedUnion('kind', [
+        z.strictObject({ kind: z.enum(['noAperture', 'clipped', 'plain']), frames: names }),
+        z.strictObject({ kind: z.literal('moved'), frames: names, share: number }),
+      ]),
+    )
+    .max(1000),
+});
+
+/** What was measured: the light of a lens on a wall, its sharpness on the test chart, or aperture against aperture on a textured subject. */
 export const lensTestResultSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('wall'), light: lightSchema }),
   z.strictObject({ kind: z.literal('chart'), sharp: sharpSchema }),
+  z.strictObject({ kind: z.literal('texture'), texture: textureSchema }),
 ]);

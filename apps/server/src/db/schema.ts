@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { bigint, boolean, index, integer, jsonb, pgTable, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import type { AssemblyPlan } from '@gangway/core/assembly/plan';
 import type { JobPlace } from '@gangway/contract/job';
-import type { StoredChart, StoredGrid } from '@gangway/contract/lensTest';
+import type { StoredChart, StoredGrid, StoredTexture } from '@gangway/contract/lensTest';
 import type { AssemblyOptions, AssemblyState, Frame, Origin, Report, Role } from '@gangway/contract/proof';
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
@@ -252,9 +252,10 @@ export const lensTestFrames = pgTable(
     bytes: bigint('bytes', { mode: 'number' }).notNull(),
     sha256: text('sha256').notNull(),
     seen: jsonb('seen').$type<Pick<Frame, 'width' | 'height' | 'bits' | 'format' | 'takenAt' | 'wrote' | 'remarks'>>().notNull(),
-    /** Its light, or what was read of the test chart: one of the two. */
+    /** Its light, or what was read of the test chart or of a texture: one of the three. */
     grid: jsonb('grid').$type<StoredGrid>(),
     chart: jsonb('chart').$type<StoredChart>(),
+    texture: jsonb('texture').$type<StoredTexture>(),
     createdAt: at('created_at').notNull().defaultNow(),
   },
   (table) => [index('lens_test_frames_test_id').on(table.testId)],

@@ -4,14 +4,18 @@ import { join } from 'node:path';
 import { lensTestSchema, lensTestSummarySchema, type LensTest } from '@gangway/contract/lensTest';
 import { chartFrameFrom } from '@gangway/contract/lensTestChart';
 import { gridFrom } from '@gangway/contract/lensTestGrid';
-import { encodedOf } from '@gangway/core/assembly/refine';
+import { encodedSamples, lightOf } from '@gangway/core/assembly/refine';
 import { chartLayout } from '@gangway/core/lensTests/chart';
 import { fillingMagnification } from '@gangway/core/lensTests/chartPlan';
 import { measuredSharpness, sharpnessAt } from '@gangway/core/lensTests/chartSharpness';
+import { measuredTexture, textureBest } from '@gangway/core/lensTests/texture';
+import { simulatedTexture } from '@gangway/core/lensTests/simulatedTexture';
+import { textureFrameFrom } from '@gangway/contract/lensTestTexture';
 import { measuredLight } from '@gangway/core/lensTests/light';
 import { sharpnessByLaw, simulatedChart, simulatedSharpCopy, withPixels } from '@gangway/core/lensTests/simulatedChart';
 import { simulatedCopy, simulatedWall } from '@gangway/core/lensTests/simulatedWall';
 import { eq, sql } from 'drizzle-orm';
+import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import request from 'supertest';
 import { z } from 'zod';
@@ -88,7 +92,7 @@ describe('a test of a lens', () => {
     for (const [i, [riseMm = 0, shiftMm = 0]] of places.entries()) {
       const shot = { fNumber: 8, riseMm, shiftMm, exposure: 0.6, slope: [0, 0] as const, noise: 0.01, seed: i + 1 };
       const { values } = simulatedWall(copy, shot, { widthMm: 36, heightMm: 24, widthPx, heightPx });
-      const samples = Uint16Array.from(values, (light) => Math.round(65_535 * encodedOf(light)));
+      const samples = encodedSamples(values);
       await api()
         .post(`/api/lens-tests/${id}/exposures`)
         .query({
@@ -137,7 +141,7 @@ describe('a test of a lens', () => {
       turnedDeg: [0.2, -0.1] as const,
       seed: 3,
     };
-    const samples = Uint16Array.from(simulatedChart(lens, shot, frame, layout).values, (light) => Math.round(65_535 * encodedOf(light)));
+    const samples = encodedSamples(simulatedChart(lens, shot, frame, layout).values);
     await api()
       .post(`/api/lens-tests/${id}/exposures`)
       .query({ number: 1, width: 1350, height: 900, bits: '16', format: 'png', takenAt: new Date(1e12).toISOString(), exposureS: 0.01 })
@@ -162,6 +166,157 @@ describe('a test of a lens', () => {
         expect(Math.abs((found?.cyMm ?? NaN) / withPixels(blur[way], 36 / 1350) - 1)).toBeLessThan(0.04);
       }
     }
+  });
+
+  test('shows its frames closely: tiles and parts at their own pixels; a mark goes with its frame', async () => {
+    const { id } = await begun();
+    const pixels = Buffer.alloc(108 * 72 * 3, 90);
+    // One white pixel, 50 from the left and 30 from the top.
+    pixels.fill(255, 3 * (30 * 108 + 50), 3 * (30 * 108 + 50) + 3);
+    const file = await sharp(pixels, { raw: { width: 108, height: 72, channels: 3 } })
+      .png()
+      .toBuffer();
+    const { body } = await sent(id, 'close.png', file).expect(201);
+    const { frame, version, settings: placed } = body as { frame: { id: string }; version: number; settings: LensTest['settings'] };
+    const part = await api()
+      .get(`/api/lens-test-frames/${frame.id}/part`)
+      .query({ left: 40, top: 20, width: 20, height: 20 })
+      .buffer()
+      .parse(binary as never)
+      .expect(200);
+    const { data, info } = await sharp(part.body as Buffer)
+      .removeAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    expect([info.width, info.height]).toEqual([20, 20]);
+    const at = (x: number, y: number) => data[3 * (y * 20 + x)] ?? NaN;
+    expect(at(10, 10)).toBeGreaterThan(200);
+    expect(Math.abs(at(2, 2) - 90)).toBeLessThan(6);
+    const tile = await api()
+      .get(`/api/lens-test-frames/${frame.id}/tiles/7/0/0`)
+      .buffer()
+      .parse(binary as never)
+      .expect(200);
+    expect(await sharp(tile.body as Buffer).metadata()).toMatchObject({ format: 'jpeg', width: 108, height: 72 });
+    await api().get(`/api/lens-test-frames/${frame.id}/tiles/9/0/0`).expect(404);
+    const outside = await api()
+      .get(`/api/lens-test-frames/${frame.id}/part`)
+      .query({ left: 100, top: 0, width: 20, height: 20 })
+      .expect(400);
+    expect((outside.body as { error: { message: string } }).error.message).toContain('which is 108 × 72 px');
+
+    const marks = [{ frameId: frame.id, place: 'left', at: [0.1, 0.5], mark: 'no' }];
+    await api()
+      .put(`/api/lens-tests/${id}`)
+      .send({ version, settings: { ...placed, marks, byMarks: true } })
+      .expect(200);
+    expect((await opened(id)).settings).toMatchObject({ marks, byMarks: true });
+    await api().delete(`/api/lens-test-frames/${frame.id}`).expect(200);
+    expect((await opened(id)).settings.marks).toEqual([]);
+    await api().get(`/api/lens-test-frames/${frame.id}/part`).query({ left: 0, top: 0, width: 20, height: 20 }).expect(404);
+  });
+
+  test('reads the texture in its frames', async () => {
+    const law = simulatedSharpCopy({ focalMm: 50, imageCircleMm: 64, widestFNumber: 4 }, 3);
+    const frame = { widthMm: 36, heightMm: 24, widthPx: 1056, heightPx: 704 };
+    const { body } = await api()
+      .post('/api/lens-tests')
+      .send(settings(shotsOf([[0, 0]], [4, 8]), { target: 'texture' }))
+      .expect(201);
+    const { id } = lensTestSchema.parse(body);
+    for (const [i, fNumber] of [4, 8].entries()) {
+      const shot = { fNumber, riseMm: 0, shiftMm: 0, focusMm: 0, exposure: 0.35, noise: 0.01, seed: i + 1 };
+      const samples = encodedSamples(simulatedTexture(sharpnessByLaw(law), shot, frame).values);
+      await api()
+        .post(`/api/lens-tests/${id}/exposures`)
+        .query({
+          number: i + 1,
+          width: 1056,
+          height: 704,
+          bits: 16,
+          format: 'png',
+          takenAt: new Date(1e12 + i).toISOString(),
+          exposureS: 0.01,
+        })
+        .set('Content-Type', 'application/octet-stream')
+        .send(Buffer.from(samples.buffer))
+        .expect(201);
+    }
+    const test = await opened(id);
+    const frames = test.settings.shots.flatMap((shot) => {
+      const file = test.frames.find((each) => each.id === shot.frameId);
+      return (file && textureFrameFrom(file, shot, test.settings)) ?? [];
+    });
+    const { apertures, problems } = measuredTexture(frames);
+    expect(problems).toEqual([]);
+    expect(apertures.map(({ fNumber }) => fNumber)).toEqual([4, 8]);
+    // Stopped down the border is sharper.
+    expect(textureBest(apertures, 18)?.bestFNumber).toBe(8);
+  });
+
+  test('makes a report to print, and flat-field frames that even out what the lens took', async () => {
+    const light = measuredLight([], 0);
+    const heightsMm = [0, 15, 30];
+    const at = {
+      fNumber: 8,
+      heightsMm,
+      lost: [0, 0.5, 1.5],
+      doubt: [0, 0, 0],
+      redder: [0, 0, 0],
+      bluer: [0, 0, 0],
+      edge: null,
+      unevenStops: 0,
+    };
+    const file = {
+      format: 'gangway-lens-test',
+      version: 2,
+      name: 'Wall',
+      lens: '24 mm',
+      rig: 'Body',
+      begunAt: '2026-05-01T10:00:00Z',
+      frame: { widthMm: 36, heightMm: 24 },
+      chart: null,
+      wantedCyMm: null,
+      frames: [0, 20].map((shiftMm) => ({ name: `${shiftMm}.tif`, fNumber: 8, riseMm: 0, shiftMm, focusMm: 0 })),
+      result: { kind: 'wall', light: { ...light, apertures: [at] } },
+    };
+    const report = { file, focalMm: 24, nominalCircleMm: 67, isOtherCopy: false };
+    const pdf = await api()
+      .post('/api/lens-test-report.pdf')
+      .send(report)
+      .buffer()
+      .parse(binary as never)
+      .expect(200);
+    const words = pdfText(pdf.body as Buffer);
+    expect(words).toContain('24 mm, tested on Body');
+    expect(words).toContain('1.50 ± 0.01 stops at 30.0 mm');
+    await api()
+      .post('/api/lens-test-report.pdf')
+      .send({ ...report, focalMm: -1 })
+      .expect(400);
+
+    const zip = await api()
+      .post('/api/lens-test-flat-fields.zip')
+      .send(file)
+      .buffer()
+      .parse(binary as never)
+      .expect(200);
+    const entries = unzipSync(new Uint8Array(zip.body as Buffer));
+    // Shifted by 20 mm a corner lies farther out than was measured: nothing is made up.
+    expect(Object.keys(entries)).toEqual(['flat-f8-rise+0.0-shift+0.0.png']);
+    const { data, info } = await sharp(Object.values(entries)[0])
+      .toColourspace('rgb16')
+      .raw({ depth: 'ushort' })
+      .toBuffer({ resolveWithObject: true });
+    const lights = Array.from(new Uint16Array(data.buffer, data.byteOffset, data.byteLength / 2), (value) => lightOf(value / 65_535));
+    const middle = lights[info.channels * (Math.floor(info.height / 2) * info.width + Math.floor(info.width / 2))] ?? NaN;
+    // 18 mm from the axis: 0.5 stops and a fifth of one more.
+    const border = lights[info.channels * (Math.floor(info.height / 2) * info.width)] ?? NaN;
+    expect(Math.log2(middle / border)).toBeCloseTo(0.7, 1);
+    await api()
+      .post('/api/lens-test-flat-fields.zip')
+      .send({ ...file, frames: file.frames.slice(1) })
+      .expect(422);
   });
 
   test('answers the schema of its file, and takes in what somebody else measured on another copy', async () => {

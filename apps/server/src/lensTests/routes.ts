@@ -10,7 +10,7 @@ import {
   type LensTestFrame,
   type LensTestSummary,
 } from '@gangway/contract/lensTest';
-import { lensTestFileSchema } from '@gangway/contract/lensTestFile';
+import { lensTestFileSchema, lensTestReportSchema, reportPages } from '@gangway/contract/lensTestFile';
 import { CHART_SIZES, chartPages, type ChartSize } from '@gangway/core/lensTests/chart';
 import { and, asc, count, desc, eq, isNull, sql } from 'drizzle-orm';
 import express, { Router } from 'express';
@@ -22,13 +22,24 @@ import { HttpError, idParam, notThere, parsed } from '../httpError';
 import { acceptedFrame } from '../proof/acceptFrame';
 import { arrivedExposure, arrivedFile, type Arrival } from '../proof/arrival';
 import { answerLook } from '../proof/look';
+import { answerTile } from '../proof/tiles';
 import { loosen, removeLoose, storeOwned } from '../proof/store/ownedFiles';
+import { closeLook } from './closeLook';
+import { flatShots, writeFlatFields } from './flatFields';
 import { readFrame } from './readFrame';
 
 type Row = typeof lensTests.$inferSelect;
 type FrameRow = typeof lensTestFrames.$inferSelect;
 
-const frameAnswer = ({ id, name, bytes, seen, grid, chart }: FrameRow): LensTestFrame => ({ id, name, bytes, ...seen, grid, chart });
+const frameAnswer = ({ id, name, bytes, seen, grid, chart, texture }: FrameRow): LensTestFrame => ({
+  id,
+  name,
+  bytes,
+  ...seen,
+  grid,
+  chart,
+  texture,
+});
 
 async function presentRow(db: DbOrTx, id: string): Promise<Row> {
   const [row] = await db
@@ -110,7 +121,8 @@ export function lensTestUpload(arrival: Arrival): Router {
 /** Tests of lenses: planned, filled with frames, put in order, deleted and brought back. What is measured follows from the frames. */
 export function lensTestRoutes({ db, store, scratch }: Arrival): Router {
   const router = Router();
-  router.use(['/lens-tests', '/lens-test-frames'], express.json({ limit: '4mb' }));
+  const closely = closeLook(store, scratch);
+  router.use(['/lens-tests', '/lens-test-frames', '/lens-test-report.pdf', '/lens-test-flat-fields.zip'], express.json({ limit: '4mb' }));
 
   router.get('/lens-tests', async (_req, res) => {
     const rows = await db
@@ -155,6 +167,22 @@ export function lensTestRoutes({ db, store, scratch }: Arrival): Router {
       .type('application/pdf')
       .attachment(`test-chart-${size}${paper && paper !== size ? `-on-${paper}` : ''}.pdf`)
       .send(await drawingPdf(chartPages(size, paper ?? size)));
+  });
+
+  router.post('/lens-test-report.pdf', async (req, res) => {
+    const report = parsed(lensTestReportSchema, req.body);
+    const { drawingPdf } = await import('../card/pdf');
+    res.type('application/pdf').send(await drawingPdf(reportPages(report)));
+  });
+
+  router.post('/lens-test-flat-fields.zip', async (req, res) => {
+    const { result, frame, frames, name } = parsed(lensTestFileSchema, req.body);
+    if (result.kind !== 'wall')
+      throw new HttpError(400, 'not_a_wall', say(lensTestsText.flatsOfWall, { name }), { path: ['result', 'kind'] });
+    const shots = flatShots(result.light, frame, frames);
+    if (shots.length === 0) throw new HttpError(422, 'no_flat_fields', say(lensTestsText.noFlats, { name }), { path: ['frames'] });
+    res.type('application/zip');
+    await writeFlatFields(result.light, frame, shots, res);
   });
 
   router.get('/lens-test-file/schema', (_req, res) => {
@@ -212,6 +240,23 @@ export function lensTestRoutes({ db, store, scratch }: Arrival): Router {
     await answerLook(res, { store, scratch }, (await frameOf(req.params.id)).storeKey);
   });
 
+  // At its own pixels, for the eye: in tiles, and parts of it.
+  router.get('/lens-test-frames/:id/tiles/:level/:x/:y', async (req, res) => {
+    const frame = await frameOf(req.params.id);
+    const { width, height } = frame.seen;
+    await answerTile(res, { path: await closely.tiled(frame), width, height, isPyramid: true }, req.params);
+  });
+
+  router.get('/lens-test-frames/:id/part', async (req, res) => {
+    const frame = await frameOf(req.params.id);
+    const { width: wide, height: high } = frame.seen;
+    const { left, top, width, height } = parsed(partSchema, req.query);
+    if (left + width > wide || top + height > high)
+      throw new HttpError(400, 'out_of_range', say(lensTestsText.partOutside, { wide, high }), { path: ['left'] });
+    const part = await closely.part(frame, { left, top, width, height });
+    res.set('Cache-Control', 'private, max-age=86400').type('png').send(part);
+  });
+
   router.delete('/lens-test-frames/:id', async (req, res) => {
     const { id, testId, storeKey } = await frameOf(req.params.id);
     const test = await db.transaction(async (tx) => {
@@ -220,15 +265,17 @@ export function lensTestRoutes({ db, store, scratch }: Arrival): Router {
       await tx.delete(lensTestFrames).where(eq(lensTestFrames.id, id));
       const settings = lensTestIn(row);
       const shots = settings.shots.map((shot) => (shot.frameId === id ? { ...shot, frameId: null } : shot));
+      const marks = settings.marks.filter(({ frameId }) => frameId !== id);
       const [changed] = await tx
         .update(lensTests)
-        .set({ ...lensTestColumns({ ...settings, shots }), version: row.version + 1, updatedAt: sql`now()` })
+        .set({ ...lensTestColumns({ ...settings, shots, marks }), version: row.version + 1, updatedAt: sql`now()` })
         .where(eq(lensTests.id, testId))
         .returning();
       await loosen(tx, [storeKey]);
       return changed ?? row;
     });
     await removeLoose(db, store, [storeKey]);
+    await closely.forget(id);
     res.json({ version: test.version, settings: lensTestIn(test) });
   });
   return router;
@@ -239,5 +286,14 @@ const sizeSchema = z.enum(Object.keys(CHART_SIZES) as [ChartSize, ...ChartSize[]
 });
 /** Which chart on which paper, its own where none is given. */
 const chartQuerySchema = z.object({ size: sizeSchema, paper: sizeSchema.optional() });
+
+const wholeSchema = z.coerce.number().int().min(0);
+/** A part of a frame, px; no larger than a screen shows. */
+const partSchema = z.object({
+  left: wholeSchema,
+  top: wholeSchema,
+  width: wholeSchema.min(1).max(2048),
+  height: wholeSchema.min(1).max(2048),
+});
 
 const strange = (): HttpError => new HttpError(400, 'no_such_frame', lensTestsText.noSuchFrame, { path: ['shots'] });

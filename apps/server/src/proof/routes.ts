@@ -9,7 +9,6 @@ import { pipeline } from 'node:stream/promises';
 import express, { Router, type RequestHandler } from 'express';
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type PgBoss from 'pg-boss';
-import sharp from 'sharp';
 import {
   assemblyOptionsSchema,
   newSetSchema,
@@ -29,6 +28,7 @@ import { idParam, notThere, parsed, HttpError } from '../httpError';
 import { acceptedFrame } from './acceptFrame';
 import { arrivedExposure, arrivedFile } from './arrival';
 import { answerLook } from './look';
+import { answerTile } from './tiles';
 import { enqueue } from './queue';
 import { loosen, removeLoose, storeOwned } from './store/ownedFiles';
 import type { Store } from './store/store';
@@ -352,48 +352,14 @@ export function proofRoutes(db: Db, { store, boss, scratch, ending }: ProofParts
     download(({ storeKey }) => sidecarKey(storeKey)),
   );
 
-  // Tiles for looking at any size, by the levels of a pyramid: the top one is the whole at its own size.
-  const TILE = 512;
   router.get('/assemblies/:id/tiles/:level/:x/:y', async (req, res) => {
     const row = await done(req);
     const { width = 0, height = 0 } = row.report ?? {};
-    const [level, x, y] = [Number(req.params.level), Number(req.params.x), Number(req.params.y)];
-    const top = Math.ceil(Math.log2(Math.max(width, height, 1)));
-    const by = 2 ** (top - level);
-    if (![level, x, y].every((n) => Number.isInteger(n) && n >= 0) || level > top || x * TILE * by >= width || y * TILE * by >= height)
-      throw notThere('tile');
     const folder = join(scratch, 'looked-at', row.id);
     await mkdir(folder, { recursive: true });
     const fetched = join(folder, basename(row.storeKey));
     const path = existsSync(fetched) ? fetched : await store.local(row.storeKey, folder);
-    const region = {
-      left: x * TILE * by,
-      top: y * TILE * by,
-      width: Math.min(TILE * by, width - x * TILE * by),
-      height: Math.min(TILE * by, height - y * TILE * by),
-    };
-    const size = { width: Math.max(1, Math.ceil(region.width / by)), height: Math.max(1, Math.ceil(region.height / by)) };
-    // A pyramid has smaller pictures ready: the largest that is not smaller than wanted.
-    const page = row.options.output === 'tiff' ? await pageFor(path, by) : { page: 0, by: 1 };
-    const shrunk = {
-      left: Math.floor(region.left / page.by),
-      top: Math.floor(region.top / page.by),
-      width: Math.max(1, Math.floor(region.width / page.by)),
-      height: Math.max(1, Math.floor(region.height / page.by)),
-    };
-    const tile = await sharp(path, { limitInputPixels: false, ...(row.options.output === 'tiff' ? { page: page.page } : {}) })
-      .extract(shrunk)
-      .resize(size.width, size.height, { fit: 'fill', kernel: by > page.by ? 'cubic' : 'nearest' })
-      .toColourspace('srgb')
-      .jpeg({ quality: 88 })
-      .toBuffer();
-    res.set('Cache-Control', 'private, max-age=86400').type('jpeg').send(tile);
+    await answerTile(res, { path, width, height, isPyramid: row.options.output === 'tiff' }, req.params);
   });
-
-  async function pageFor(path: string, by: number): Promise<{ readonly page: number; readonly by: number }> {
-    const { pages = 1 } = await sharp(path, { limitInputPixels: false }).metadata();
-    const page = Math.max(0, Math.min(pages - 1, Math.floor(Math.log2(by))));
-    return { page, by: 2 ** page };
-  }
   return router;
 }

@@ -15,8 +15,8 @@ import { useToast } from '../ui/Notes';
 import { AssembleForm } from './AssembleForm';
 import { useBack } from './back/useBack';
 import { BackPanel } from './BackPanel';
-import { Compare } from './Compare';
-import type { Spot } from './DeepView';
+import { ComparePictures, type ComparedPicture } from '../ui/ComparePictures';
+import type { Spot } from '../ui/DeepView';
 import { FrameUpload } from './FrameUpload';
 import { FrameList } from './FrameList';
 import { ReportTable } from './ReportTable';
@@ -166,9 +166,16 @@ function Picture({
   const tell = useToast();
   const link =
     'inline-flex min-h-8 items-center gap-1.5 rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink';
+  const pictureOf = (assembly: Assembly): ComparedPicture => ({
+    id: assembly.id,
+    name: nameOf(assembly),
+    tiles: `/api/assemblies/${assembly.id}/tiles`,
+    width: assembly.report?.width ?? 0,
+    height: assembly.report?.height ?? 0,
+  });
   return (
     <>
-      <Compare main={shown} others={others} nameOf={nameOf} spot={spot} />
+      <ComparePictures main={pictureOf(shown)} others={others.map(pictureOf)} spot={spot} alone={proofText.withASecondFinishedPicture} />
       <div className="flex flex-wrap items-center gap-2">
         <a href={`/api/assemblies/${shown.id}/picture`} download className={link}>
           <Download size={14} aria-hidden /> {proofText.picture}

@@ -23,5 +23,7 @@ export const LENS_TEST_RECORD: VersionedRecord = {
       ...test,
       shots: Array.isArray(test.shots) ? test.shots.map((shot: unknown) => (isJson(shot) ? { focusMm: 0, ...shot } : shot)) : test.shots,
     }),
+    // Nothing had been judged by eye.
+    (test) => ({ marks: [], byMarks: false, ...test }),
   ],
 };

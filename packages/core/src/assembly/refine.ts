@@ -48,6 +48,21 @@ export const lightOf = (encoded: number): number => (encoded <= 0.04045 ? encode
 export const encodedOf = (light: number): number => (light <= 0.0031308 ? light * 12.92 : 1.055 * light ** (1 / 2.4) - 0.055);
 
 /**
+ * Light as the samples of a 16-bit picture.
+ *
+ * @param light linear light, 0 to 1, sample by sample
+ *
+ * @example
+ * encodedSamples(Float32Array.of(0, 1)) // => { 0: 0, 1: 65535 }
+ */
+export function encodedSamples(light: ArrayLike<number>): Uint16Array<ArrayBuffer> {
+  // A loop: `from` with a function takes many times as long for the millions of samples of a frame.
+  const samples = new Uint16Array(light.length);
+  for (let i = 0; i < light.length; i++) samples[i] = Math.round(65_535 * encodedOf(light[i] ?? 0));
+  return samples;
+}
+
+/**
  * How far `b` lies from `a`, to a small part of a pixel, beginning near `start`:
  * least squares of what remains when one is laid over the other with its own
  * brightness and contrast (inverse compositional Gauss–Newton). `margin` px of

@@ -20,6 +20,7 @@ const result = (over: Partial<ChartResult> = {}): ChartResult => ({
   fields: [],
   focusShift: null,
   distortion: null,
+  lateralColour: null,
   ...over,
 });
 const of = <K extends ChartFact['kind']>(facts: readonly ChartFact[], kind: K) =>
@@ -79,9 +80,25 @@ describe('what frames of the test chart found', () => {
     };
     const facts = chartFacts(result({ fields: [field], focusShift }), FRAME, 25);
     // 1/256 mm per mm over 36 mm.
-    expect(of(facts, 'fieldTilt')).toEqual([{ kind: 'fieldTilt', borders: [{ side: 'left', mm: 0.140625, doubtMm: 0.0002 * 36 }] }]);
+    const [tilted] = of(facts, 'fieldTilt');
+    expect(tilted?.borders).toEqual([{ side: 'left', mm: 0.140625, doubtMm: 0.0002 * 36 }]);
+    // A slope of 0.0039 is a quarter of a degree, near enough.
+    expect(tilted?.deg).toBeCloseTo((Math.hypot(0.00390625, 0.0003) * 180) / Math.PI, 5);
+    expect(tilted?.doubtDeg).toBeCloseTo(0.0115, 4);
     expect(of(facts, 'focusShift')).toEqual([{ kind: 'focusShift', fNumber: 8, mm: 0.08, doubtMm: 0.01 }]);
     expect(of(facts, 'decentred')).toEqual([]);
+  });
+
+  test('fringes are as wide as the colours lie apart, green among them', () => {
+    const shift = (mm: number) => ({ terms: [mm / 20, 0] as const, doubtMm: 0.0004, wholeMm: [0, 0] as const });
+    const fringe = (red: number, blue: number) =>
+      of(
+        chartFacts(result({ lateralColour: { lastMm: 20, red: shift(red), blue: shift(blue), edges: 200 } }), FRAME, 25),
+        'lateralColour',
+      )[0];
+    expect(fringe(0.009, -0.0045)).toMatchObject({ heightMm: 20, fringePx: 1.5, redUm: 9, blueUm: -4.5 });
+    // Both on one side of green: the farther one counts.
+    expect(fringe(0.009, 0.0045)?.fringePx).toBeCloseTo(1, 9);
   });
 
   test('nothing measured is nothing said', () => {
@@ -108,12 +125,30 @@ test.each<[ChartFact, string]>([
         { side: 'left', mm: 0.144, doubtMm: 0.007 },
         { side: 'bottom', mm: 0.05, doubtMm: 0.002 },
       ],
+      deg: 0.24,
+      doubtDeg: 0.012,
     },
-    'The field is tilted: compared with the opposite border, focus lies farther from the lens by 0.14 ± 0.01 mm at the left and 0.05 ± 0.01 mm at the bottom. Check the adapter and the standards; a decentred lens does the same.',
+    'The field is tilted: compared with the opposite border, focus lies farther from the lens by 0.14 ± 0.01 mm at the left and 0.05 ± 0.01 mm at the bottom. If the lens itself is centred, it stands 0.24 ± 0.01° out of square with the sensor: check the adapter and the standards.',
+  ],
+  [
+    { kind: 'marked', circle: { fNumber: 8, kind: 'measured', radiusMm: 24.3, doubtMm: 1.44 } },
+    'By your marks f/8 is good enough up to 24.3 ± 1.4 mm from the axis.',
+  ],
+  [
+    { kind: 'marked', circle: { fNumber: 8, kind: 'unknown' } },
+    'Your marks at f/8 do not say how far it is good enough: mark a place closer to the axis too.',
   ],
   [{ kind: 'focusShift', fNumber: 8, mm: -0.08, doubtMm: 0.01 }, 'Stopped down to f/8, best focus moves 0.08 ± 0.01 mm toward the lens.'],
   [{ kind: 'decentred', towardDeg: -130 }, 'Even at best focus the lens is softer toward the lower left: an element may be decentred.'],
   [{ kind: 'distortion', heightMm: 21.6, percent: -1.234, doubtPercent: 0.004 }, 'Distortion 21.6 mm from the axis: 1.23 ± 0.01 % barrel.'],
+  [
+    { kind: 'lateralColour', heightMm: 21.6, redUm: 6.1, blueUm: -3.24, doubtUm: 0.4, fringePx: 1.04 },
+    'Lateral colour: 21.6 mm from the axis red is drawn 6.1 µm farther out than green, blue 3.2 µm farther in (± 0.4 µm), which makes fringes 1.0 px wide. Software can remove them.',
+  ],
+  [
+    { kind: 'lateralColour', heightMm: 21.6, redUm: 1, blueUm: -0.5, doubtUm: 0.4, fringePx: 0.17 },
+    'Lateral colour: up to 21.6 mm from the axis fringes stay under 0.3 px, too narrow to be seen.',
+  ],
   [{ kind: 'distortion', heightMm: 21.6, percent: 0.02, doubtPercent: 0.004 }, 'No distortion can be seen up to 21.6 mm from the axis.'],
 ])('%j is said as a sentence', (fact, words) => {
   expect(chartConclusion(fact, 25)).toBe(words);

@@ -1,12 +1,14 @@
 import { lensTestsText } from '@gangway/messages/core/lensTests';
 import { listed } from '@gangway/messages/list';
 import { say } from '@gangway/messages/say';
+import { degrees } from '../angles';
 import { diagonalMm } from '../coverage/frame';
 import type { FrameSize } from '../model/frame';
 import { apertureWords, fixed, mmWords } from '../words';
 import { distortionAt } from './chartDistortion';
 import type { ChartResult } from './chartResult';
 import { sharpnessAt, type SharpnessProblem } from './chartSharpness';
+import { colourShiftAt } from './lateralColour';
 import { frameNames } from './frameNames';
 import { bestApertures, sharpCircle, type SharpCircle } from './sharpCircle';
 
@@ -32,6 +34,8 @@ export type ChartFact =
       readonly isOnly: boolean;
     }
   | { readonly kind: 'circle'; readonly circle: SharpCircle }
+  /** The same by marks of the eye. */
+  | { readonly kind: 'marked'; readonly circle: SharpCircle }
   /** Beyond this image height no aperture meets the standard. */
   | { readonly kind: 'beyond'; readonly heightMm: number }
   /** How much of what diffraction and pixels allow the centre reaches, and which of the three costs most. */
@@ -46,15 +50,32 @@ export type ChartFact =
       readonly doubtMm: number;
     }
   /** At which borders focus lies farther from the lens than at the opposite ones. */
-  | { readonly kind: 'fieldTilt'; readonly borders: readonly FartherBorder[] }
+  | {
+      readonly kind: 'fieldTilt';
+      readonly borders: readonly FartherBorder[];
+      /** How far lens and back are from parallel if the lens itself is centred, degrees. */
+      readonly deg: number;
+      readonly doubtDeg: number;
+    }
   | { readonly kind: 'focusShift'; readonly fNumber: number; readonly mm: number; readonly doubtMm: number }
   | { readonly kind: 'decentred'; readonly towardDeg: number }
-  | { readonly kind: 'distortion'; readonly heightMm: number; readonly percent: number; readonly doubtPercent: number };
+  | { readonly kind: 'distortion'; readonly heightMm: number; readonly percent: number; readonly doubtPercent: number }
+  /** How much farther from the axis red and blue are drawn than green, µm, and how wide the fringes are, px. */
+  | {
+      readonly kind: 'lateralColour';
+      readonly heightMm: number;
+      readonly redUm: number;
+      readonly blueUm: number;
+      readonly doubtUm: number;
+      readonly fringePx: number;
+    };
 
 /** Something is told where it is so many standard deviations from nothing. */
 const SEEN = 3;
 /** Less distortion than this cannot be seen on any wall (common practice), percent. */
 const SEEN_PERCENT = 0.05;
+/** Narrower fringes than this cannot be seen in a picture at 100 % (common practice), px. */
+const SEEN_FRINGE_PX = 0.3;
 /** The lens is good enough where it reaches this share of what is possible. */
 const GOOD = 0.85;
 /** Square pixels alone leave half of the contrast at this frequency, cycles per pixel: sin(πf)/(πf) is one half. */
@@ -70,10 +91,15 @@ const MOSTLY_PIXELS = 0.8;
  * @param wantedCyMm the standard: cycles per mm at which half of the contrast must be left
  *
  * @example
- * chartFacts({ sharpness: { apertures: [], magnification: 0, pixelMm: 0.01, problems: [] }, fields: [], focusShift: null, distortion: null }, { widthMm: 36, heightMm: 24 }, 24) // => []
+ * chartFacts({ sharpness: { apertures: [], magnification: 0, pixelMm: 0.01, problems: [] }, fields: [], focusShift: null, distortion: null, lateralColour: null }, { widthMm: 36, heightMm: 24 }, 24) // => []
  */
 export function chartFacts(result: ChartResult, frame: FrameSize, wantedCyMm: number): readonly ChartFact[] {
-  return [...sharpnessFacts(result, frame, wantedCyMm), ...focusFacts(result, frame), ...distortionFacts(result, frame)];
+  return [
+    ...sharpnessFacts(result, frame, wantedCyMm),
+    ...focusFacts(result, frame),
+    ...distortionFacts(result, frame),
+    ...colourFacts(result, frame),
+  ];
 }
 
 function sharpnessFacts({ sharpness }: ChartResult, frame: FrameSize, wantedCyMm: number): readonly ChartFact[] {
@@ -139,7 +165,16 @@ function focusFacts({ fields, focusShift }: ChartResult, { widthMm, heightMm }: 
       sagittalMm: sagittalSag.mm,
       doubtMm: Math.max(tangentialSag.doubtMm, sagittalSag.doubtMm),
     },
-    ...(borders.length > 0 ? [{ kind: 'fieldTilt' as const, borders }] : []),
+    ...(borders.length > 0
+      ? [
+          {
+            kind: 'fieldTilt' as const,
+            borders,
+            deg: degrees(Math.atan(Math.hypot(...tilt.map(({ slope }) => slope)))),
+            doubtDeg: degrees(Math.max(...tilt.map(({ doubt }) => doubt))),
+          },
+        ]
+      : []),
     ...(focusShift?.fNumbers.slice(1).flatMap((fNumber, i): readonly ChartFact[] => {
       const at = focusShift.shift[i + 1];
       return at && Math.abs(at.mm) > SEEN * at.doubtMm ? [{ kind: 'focusShift', fNumber, mm: at.mm, doubtMm: at.doubtMm }] : [];
@@ -152,6 +187,23 @@ function distortionFacts({ distortion }: ChartResult, frame: FrameSize): readonl
   if (!distortion) return [];
   const heightMm = Math.min(diagonalMm(frame) / 2, distortion.lastMm);
   return [{ kind: 'distortion', heightMm, percent: 100 * distortionAt(distortion, heightMm), doubtPercent: 100 * distortion.doubt }];
+}
+
+function colourFacts({ lateralColour, sharpness: { pixelMm } }: ChartResult, frame: FrameSize): readonly ChartFact[] {
+  if (!lateralColour || pixelMm === null) return [];
+  const { red, blue, lastMm } = lateralColour;
+  const heightMm = Math.min(diagonalMm(frame) / 2, lastMm);
+  const [redMm, blueMm] = [colourShiftAt(red, heightMm), colourShiftAt(blue, heightMm)];
+  return [
+    {
+      kind: 'lateralColour',
+      heightMm,
+      redUm: 1000 * redMm,
+      blueUm: 1000 * blueMm,
+      doubtUm: 1000 * Math.max(red.doubtMm, blue.doubtMm),
+      fringePx: (Math.max(0, redMm, blueMm) - Math.min(0, redMm, blueMm)) / pixelMm,
+    },
+  ];
 }
 
 /**
@@ -177,6 +229,8 @@ export function chartConclusion(fact: ChartFact, wantedCyMm: number): string {
       });
     case 'circle':
       return circleSentence(fact.circle, wanted);
+    case 'marked':
+      return markedSentence(fact.circle);
     case 'beyond':
       return say(lensTestsText.neverBeyond, { mm: mmWords(fact.heightMm), wanted });
     case 'limit':
@@ -205,6 +259,8 @@ export function chartConclusion(fact: ChartFact, wantedCyMm: number): string {
             say(lensTestsText.atBorderBy, { side, mm: fixed(mm, 2), doubt: fixed(Math.max(0.01, doubtMm), 2) }),
           ),
         ),
+        deg: fixed(fact.deg, 2),
+        degDoubt: fixed(Math.max(0.01, fact.doubtDeg), 2),
       });
     case 'focusShift':
       return say(lensTestsText.focusShifts, {
@@ -224,8 +280,20 @@ export function chartConclusion(fact: ChartFact, wantedCyMm: number): string {
             height: mmWords(fact.heightMm),
             doubt: fixed(Math.max(0.01, fact.doubtPercent), 2),
           });
+    case 'lateralColour':
+      return fact.fringePx < SEEN_FRINGE_PX
+        ? say(lensTestsText.noFringes, { height: mmWords(fact.heightMm), px: fixed(SEEN_FRINGE_PX, 1) })
+        : say(lensTestsText.fringes, {
+            height: mmWords(fact.heightMm),
+            red: outwardWords(fact.redUm),
+            blue: outwardWords(fact.blueUm),
+            doubt: fixed(Math.max(0.1, fact.doubtUm), 1),
+            px: fixed(fact.fringePx, 1),
+          });
   }
 }
+
+const outwardWords = (um: number): string => say(lensTestsText.outward, { um: fixed(Math.abs(um), 1), way: um >= 0 ? 'out' : 'in' });
 
 function circleSentence(circle: SharpCircle, wanted: string): string {
   const aperture = apertureWords(circle.fNumber);
@@ -243,6 +311,20 @@ function circleSentence(circle: SharpCircle, wanted: string): string {
       return say(lensTestsText.neverSharp, { aperture, wanted });
     case 'unknown':
       return say(lensTestsText.sharpUnknown, { aperture });
+  }
+}
+
+function markedSentence(circle: SharpCircle): string {
+  const aperture = apertureWords(circle.fNumber);
+  switch (circle.kind) {
+    case 'measured':
+      return say(lensTestsText.markedUpTo, { aperture, mm: fixed(circle.radiusMm, 1), doubt: fixed(Math.max(0.1, circle.doubtMm), 1) });
+    case 'atLeast':
+      return say(lensTestsText.markedAtLeast, { aperture, mm: mmWords(circle.radiusMm) });
+    case 'never':
+      return say(lensTestsText.markedNever, { aperture });
+    case 'unknown':
+      return say(lensTestsText.markedUnknown, { aperture });
   }
 }
 

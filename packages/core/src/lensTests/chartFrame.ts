@@ -12,6 +12,9 @@ export interface ReadEdge {
   readonly acrossDeg: number;
   readonly mtf50CyPx: number;
   readonly doubtCyPx: number;
+  /** How far red and blue draw it from where green does, along `acrossDeg`, px; `null` where that was not measured. */
+  readonly redPx: number | null;
+  readonly bluePx: number | null;
 }
 
 /** A frame of the test chart, what was read in it, and how it was taken. */
@@ -54,6 +57,9 @@ export interface PlacedEdge {
   /** Where half of the contrast is left, cycles per mm on the sensor, with one standard deviation. */
   readonly cyMm: number;
   readonly doubtCyMm: number;
+  /** How far red and blue draw it from where green does, along `acrossDeg`, scaled to infinity, mm; `null` where that was not measured. */
+  readonly redMm: number | null;
+  readonly blueMm: number | null;
 }
 
 /** Markers that are enough to tell how large the chart is drawn. */
@@ -116,7 +122,7 @@ export function placedEdges(frames: readonly ChartFrame[], scales: readonly (Cha
     if (!scale) return [];
     const { edges, frame, widthPx, heightPx, riseMm, shiftMm } = each;
     const pitch = pitchOf(each);
-    return edges.map(({ xPx, yPx, acrossDeg, mtf50CyPx, doubtCyPx }): PlacedEdge => {
+    return edges.map(({ xPx, yPx, acrossDeg, mtf50CyPx, doubtCyPx, redPx, bluePx }): PlacedEdge => {
       const xMm = ((xPx / widthPx - 0.5) * frame.widthMm + shiftMm) / (1 + scale.magnification);
       const yMm = ((0.5 - yPx / heightPx) * frame.heightMm + riseMm) / (1 + scale.magnification);
       const off = Math.atan2(yMm, xMm) - radians(-acrossDeg);
@@ -129,6 +135,8 @@ export function placedEdges(frames: readonly ChartFrame[], scales: readonly (Cha
         tangential: Math.cos(off) ** 2,
         cyMm: mtf50CyPx / pitch,
         doubtCyMm: doubtCyPx / pitch,
+        redMm: redPx && (redPx * pitch) / (1 + scale.magnification),
+        blueMm: bluePx && (bluePx * pitch) / (1 + scale.magnification),
       };
     });
   });

@@ -35,8 +35,9 @@ export type ChartPurpose = 'sharpness' | 'focus';
 
 /** The chart is drawn larger than the frame by this share. */
 const FILLS = 1.02;
-/** How long it takes to shift and put the chart before the frame again, to refocus, to turn the aperture ring, and to release (assumed), s. */
+/** How long it takes to shift and put the chart before the frame again, to shift alone, to refocus, to turn the aperture ring, and to release (assumed), s. */
 const MOVE_S = 90;
+const SHIFT_S = 20;
 const FOCUS_S = 15;
 const RING_S = 4;
 const RELEASE_S = 3;
@@ -71,7 +72,7 @@ export function formatStandardCyMm(frame: FrameSize): number {
 }
 
 /** Where the lens is shifted to: centred, and as far as it goes in four directions, which carries corners and borders out. */
-function positionsOf(rig: Rig, frame: FrameSize): readonly ShiftPosition[] {
+export function carryingPositions(rig: Rig, frame: FrameSize): readonly ShiftPosition[] {
   const { lens, mechanism } = rig;
   const plan = wallPlan({ frame, mechanism, circleMm: lens.circle.imageCircleMm, fNumbers: [lens.widestFNumber] });
   // Where it is not known how far the rig shifts, the centred frame is measured all the same.
@@ -79,11 +80,35 @@ function positionsOf(rig: Rig, frame: FrameSize): readonly ShiftPosition[] {
   const straight = plan.shots.filter(({ riseMm, shiftMm }) => mechanism.kind === 'line' || riseMm === 0 || shiftMm === 0);
   // Past the image circle there is nothing to read.
   const most = lens.circle.imageCircleMm === null ? Infinity : (lens.circle.imageCircleMm - diagonalMm(frame)) / 2;
-  return straight.map(({ riseMm, shiftMm }) => {
+  const shortened = straight.map(({ riseMm, shiftMm }) => {
     const far = Math.hypot(riseMm, shiftMm);
     const by = far > most && far > 0 ? Math.max(0, Math.floor(2 * most) / 2) / far : 1;
     return { riseMm: riseMm * by + 0, shiftMm: shiftMm * by + 0 };
   });
+  return shortened.filter((at, k, all) => all.findIndex(({ riseMm, shiftMm }) => riseMm === at.riseMm && shiftMm === at.shiftMm) === k);
+}
+
+/** At each place the ring turns the other way, so that it need not be turned back. */
+export const inTurn = (i: number, fNumbers: readonly number[]): readonly number[] => (i % 2 === 0 ? fNumbers : fNumbers.toReversed());
+
+/** How long a series takes, s: so many places, so many apertures at each, and what is done between places. */
+export function durationOf({
+  places,
+  between,
+  fNumbers,
+}: {
+  readonly places: number;
+  readonly between: 'chart' | 'shift' | 'focus';
+  readonly fNumbers: number;
+}): number {
+  const betweenS = { chart: MOVE_S, shift: SHIFT_S, focus: FOCUS_S }[between];
+  return (places - 1) * betweenS + places * ((fNumbers - 1) * RING_S + fNumbers * RELEASE_S);
+}
+
+/** Positions of the back about 0, a step apart that is set to a hundredth of a millimetre. */
+export function focusPlaces(wantedStepMm: number): { readonly step: number; readonly places: readonly number[] } {
+  const step = Math.max(0.01, Math.round(100 * wantedStepMm) / 100);
+  return { step, places: Array.from({ length: 2 * FOCUS_STEPS + 1 }, (_, i) => Math.round(100 * (i - FOCUS_STEPS) * step) / 100 + 0) };
 }
 
 /**
@@ -104,17 +129,12 @@ export function chartPlanOfRig(rig: Rig, layout: ChartLayout, purpose: ChartPurp
   const magnification = fillingMagnification(frame, layout);
   const apertures = wallApertures(rig.lens);
   const about = { frame, magnification, distanceM: (rig.lens.focalMm * (1 + 1 / magnification)) / 1000 };
-  const inTurn = (i: number, fNumbers: readonly number[]): readonly number[] => (i % 2 === 0 ? fNumbers : fNumbers.toReversed());
-  const durationOf = (places: number, betweenS: number, fNumbers: number): number =>
-    (places - 1) * betweenS + places * ((fNumbers - 1) * RING_S + fNumbers * RELEASE_S);
   if (purpose === 'sharpness') {
-    const unique = positionsOf(rig, frame).filter(
-      (at, i, all) => all.findIndex(({ riseMm, shiftMm }) => riseMm === at.riseMm && shiftMm === at.shiftMm) === i,
-    );
+    const unique = carryingPositions(rig, frame);
     return {
       ...about,
       shots: unique.flatMap((at, i) => inTurn(i, apertures).map((fNumber) => ({ fNumber, ...at, focusMm: 0 }))),
-      durationS: durationOf(unique.length, MOVE_S, apertures.length),
+      durationS: durationOf({ places: unique.length, between: 'chart', fNumbers: apertures.length }),
       focusStepMm: null,
       cameraStepMm: null,
     };
@@ -122,12 +142,11 @@ export function chartPlanOfRig(rig: Rig, layout: ChartLayout, purpose: ChartPurp
   const wide = apertures.slice(0, FOCUS_APERTURES);
   // A step blurs as much as is permissible at the widest aperture.
   const { cocMm } = permissibleBlur(DEFAULT_SHARPNESS, frame);
-  const step = Math.max(0.01, Math.round(100 * cocMm * rig.lens.widestFNumber * (1 + magnification)) / 100);
-  const places = Array.from({ length: 2 * FOCUS_STEPS + 1 }, (_, i) => Math.round(100 * (i - FOCUS_STEPS) * step) / 100 + 0);
+  const { step, places } = focusPlaces(cocMm * rig.lens.widestFNumber * (1 + magnification));
   return {
     ...about,
     shots: places.flatMap((focusMm, i) => inTurn(i, wide).map((fNumber) => ({ fNumber, riseMm: 0, shiftMm: 0, focusMm }))),
-    durationS: durationOf(places.length, FOCUS_S, wide.length),
+    durationS: durationOf({ places: places.length, between: 'focus', fNumbers: wide.length }),
     focusStepMm: step,
     // Nearer by δ brings the focus out by m²·δ.
     cameraStepMm: step / magnification ** 2,

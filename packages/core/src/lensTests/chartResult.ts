@@ -1,7 +1,8 @@
 import type { ChartLayout } from './chart';
 import { chartDistortion, type ChartDistortion } from './chartDistortion';
-import type { ChartFrame } from './chartFrame';
+import { chartScale, placedEdges, type ChartFrame } from './chartFrame';
 import { measuredSharpness, type SharpnessResult } from './chartSharpness';
+import { lateralColour, type LateralColour } from './lateralColour';
 import { focusField, focusShiftOf, type FocusField, type FocusShift } from './focusField';
 
 /** All that frames of the test chart tell of a lens. */
@@ -11,11 +12,12 @@ export interface ChartResult {
   readonly fields: readonly FocusField[];
   readonly focusShift: FocusShift | null;
   readonly distortion: ChartDistortion | null;
+  readonly lateralColour: LateralColour | null;
 }
 
 /**
- * Sharpness, and as far as the frames show them field curvature, focus shift,
- * tilt and distortion.
+ * Sharpness, distortion and lateral colour, and as far as the frames show them
+ * field curvature, focus shift and tilt.
  *
  * @param layout the chart
  * @param frames what was read in them
@@ -34,10 +36,18 @@ export function chartResult(layout: ChartLayout, frames: readonly ChartFrame[], 
           const centred = frames.filter((frame) => frame.fNumber === fNumber && frame.riseMm === 0 && frame.shiftMm === 0);
           return focusField(layout, centred, focalMm) ?? [];
         });
+  // Out of focus the colours lie apart by more than the lens puts them.
+  const inFocus = frames.filter(({ focusMm }) => focusMm === 0);
   return {
     sharpness: measuredSharpness(layout, frames),
     fields,
     focusShift: focusShiftOf(fields),
     distortion: chartDistortion(layout, frames),
+    lateralColour: lateralColour(
+      placedEdges(
+        inFocus,
+        inFocus.map((frame) => chartScale(layout, frame)),
+      ),
+    ),
   };
 }

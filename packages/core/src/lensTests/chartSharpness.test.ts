@@ -6,6 +6,7 @@ import { measuredSharpness, sharpnessAt, type SharpnessAtAperture } from './char
 import type { ChartFrame } from './chartFrame';
 import { sagAt } from './focusField';
 import { idealCyMm } from './idealSharpness';
+import { colourShiftAt } from './lateralColour';
 import { bestApertures, sharpCircle } from './sharpCircle';
 import { sharpnessByLaw, simulatedSharpCopy, withPixels, type ChartShot, type SharpnessLaw } from './simulatedChart';
 import { readFrame } from './simulatedCharts.test-support';
@@ -38,7 +39,12 @@ const shot = (over: Partial<ChartShot>): ChartShot => ({
 const read = (law: SharpnessLaw, over: Partial<ChartShot>): ChartFrame => readFrame(law, shot(over), FRAME, LAYOUT);
 
 /** A lens whose sharpness depends on the distance from the axis alone. */
-const centred = (seed: number): SharpnessLaw => ({ ...simulatedSharpCopy(NOMINAL, seed), tilt: [0, 0], decentred: null });
+const centred = (seed: number): SharpnessLaw => ({
+  ...simulatedSharpCopy(NOMINAL, seed),
+  tilt: [0, 0],
+  decentred: null,
+  lateralMm: [0, 0],
+});
 const truth = (law: SharpnessLaw, way: 'tangential' | 'sagittal', mm: number, fNumber: number): number =>
   withPixels(sharpnessByLaw(law).blur([mm, 0], { fNumber, focusMm: 0, magnification: MAGNIFICATION })[way], PIXEL_MM);
 const softest = (law: SharpnessLaw, mm: number): number => Math.min(truth(law, 'tangential', mm, 8), truth(law, 'sagittal', mm, 8));
@@ -104,6 +110,28 @@ test('a focus series tells field curvature and focus shift within 10 %, tilt of 
     const turned = ((wide.softerToward.deg - law.decentred.towardDeg + 540) % 360) - 180;
     expect(Math.abs(turned)).toBeLessThan(Math.max(5, 2.5 * wide.softerToward.doubtDeg));
   }
+});
+
+test('lateral colour is measured to 0.3 µm, of the lens and not of the whole picture', () => {
+  for (const seed of seeds) {
+    const law = simulatedSharpCopy(NOMINAL, seed);
+    const frames = [
+      [0, 0],
+      [10, 0],
+      [-10, 0],
+    ].map(([shiftMm = 0, riseMm = 0], i) => read(law, { shiftMm, riseMm, seed: 300 * seed + i }));
+    const { lateralColour } = chartResult(LAYOUT, frames, NOMINAL.focalMm);
+    if (!lateralColour) throw new Error('nothing was measured');
+    const { red, blue, lastMm } = lateralColour;
+    const { colour } = sharpnessByLaw(law);
+    for (const mm of [lastMm / 2, lastMm])
+      [red, blue].forEach((found, i) => expect(1000 * Math.abs(colourShiftAt(found, mm) - (colour(mm)[i] ?? NaN))).toBeLessThan(0.3));
+    // It has something to measure, more than twice what it must be right to.
+    expect(1000 * Math.max(...colour(lastMm).map(Math.abs))).toBeGreaterThan(0.6);
+    for (const { wholeMm } of [red, blue]) expect(1000 * Math.hypot(...wholeMm)).toBeLessThan(0.3);
+  }
+  // A frame out of focus says nothing of it.
+  expect(chartResult(LAYOUT, [{ ...read(centred(1), {}), focusMm: 0.2 }], NOMINAL.focalMm).lateralColour).toBeNull();
 });
 
 /** A frame as it was read, sharper or softer all over. */

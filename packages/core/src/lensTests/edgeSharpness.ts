@@ -55,9 +55,62 @@ const sinc = (x: number): number => (x === 0 ? 1 : Math.sin(Math.PI * x) / (Math
  * Math.round(edgeSharpness(slantedEdge).edgeDeg) // => 5
  */
 export function edgeSharpness(rows: Intensities): EdgeSharpness {
+  return sharpnessAcross(rows, edgeIn(rows));
+}
+
+/** A straight edge in a cut-out. */
+export interface StraightEdge {
+  /** Whether it is nearer upright than level; if not, the line is that of the cut-out with rows and columns exchanged. */
+  readonly isUpright: boolean;
+  readonly line: Line;
+}
+
+/**
+ * The one edge in a cut-out of linear intensities.
+ *
+ * @param rows intensities, row by row from the top
+ * @throws CoreError `too_small`, `not_rectangular`, `no_edge`
+ */
+export function edgeIn(rows: Intensities): StraightEdge {
   requireCutOut(rows);
-  const upright = isUpright(rows) ? rows : transposed(rows);
-  const edge = edgeLine(upright);
+  const upright = isUpright(rows);
+  return { isUpright: upright, line: edgeLine(upright ? rows : transposed(rows)) };
+}
+
+/**
+ * How far the same edge lies to the right (of an edge nearer level: lower) in
+ * another picture of the same cut-out, px along its normal: of one colour
+ * against another, say. `null` where no edge is seen in it.
+ *
+ * @param rows intensities of the other picture
+ * @param edge where the edge is in the first
+ */
+export function edgeApart(rows: Intensities, { isUpright: upright, line }: StraightEdge): number | null {
+  const turned = upright ? rows : transposed(rows);
+  const half = (turned[0]?.length ?? 0) / 4;
+  const changes = changesOf(turned);
+  const sign = signOf(changes);
+  if (sign === 0) return null;
+  let other = line;
+  // The window follows what it finds, or it would find too little.
+  for (let round = 0; round < 2; round++) {
+    const fitted = fittedLine(centresIn(changes, { line: other, half, sign }));
+    if (!fitted) return null;
+    other = fitted;
+  }
+  const middle = (turned.length - 1) / 2;
+  return (other.at + other.slope * middle - line.at - line.slope * middle) / Math.hypot(1, line.slope);
+}
+
+/**
+ * Sharpness across an edge that has been found.
+ *
+ * @param rows intensities of the cut-out
+ * @param edge where the edge is in it
+ * @throws CoreError `not_slanted`, `no_edge`, `too_sharp`
+ */
+export function sharpnessAcross(rows: Intensities, { isUpright: isUp, line: edge }: StraightEdge): EdgeSharpness {
+  const upright = isUp ? rows : transposed(rows);
   const spread = edgeSpread(upright, edge);
   const whole = responseOf(spread, spread.middle);
   // Far from a sharp edge there is only noise.
@@ -103,28 +156,45 @@ interface Line {
 /** The edge as a straight line through the centre of the change in each row, within a window that follows the line and becomes narrower. */
 function edgeLine(rows: Intensities): Line {
   const columns = rows[0]?.length ?? 0;
-  const changes = rows.map((row) => row.slice(2).map((value, x) => (value - (row[x] ?? 0)) / 2));
-  const sign = Math.sign(changes.flat().reduce((sum, each) => sum + each, 0));
+  const changes = changesOf(rows);
+  const sign = signOf(changes);
   if (sign === 0) refuse('no_edge', lensTestsText.edgeMissing);
   let line: Line = { at: (columns - 1) / 2, slope: 0 };
   for (const half of [columns, columns / 3, columns / 4, columns / 4]) {
-    const centres = changes.map((row, y) => {
-      const middle = line.at + line.slope * y;
-      let [sum, moment] = [0, 0];
-      for (const [i, change] of row.entries()) {
-        const weight = hamming(i + 1 - middle, half) * change * sign;
-        sum += weight;
-        moment += weight * (i + 1);
-      }
-      return sum > 0 ? moment / sum : NaN;
-    });
-    const fitted = fittedLine(centres);
+    const fitted = fittedLine(centresIn(changes, { line, half, sign }));
     if (!fitted) refuse('no_edge', lensTestsText.edgeMissing);
     line = fitted;
   }
   const middle = line.at + (line.slope * (rows.length - 1)) / 2;
   if (Math.abs(line.slope) > 1.2 || middle < 3 || middle > columns - 4) refuse('no_edge', lensTestsText.edgeMissing);
   return line;
+}
+
+/** Change from column to column, row by row. */
+const changesOf = (rows: Intensities): Intensities => rows.map((row) => row.slice(2).map((value, x) => (value - (row[x] ?? 0)) / 2));
+
+/** Whether the intensity rises (1) or falls (−1) across a cut-out. */
+const signOf = (changes: Intensities): number => Math.sign(changes.flat().reduce((sum, each) => sum + each, 0));
+
+/** A window about a line that is so many columns wide to either side, and whether the intensity rises or falls across it. */
+interface LineWindow {
+  readonly line: Line;
+  readonly half: number;
+  readonly sign: number;
+}
+
+/** The centre of the change in each row within a window; `NaN` where none is seen. */
+function centresIn(changes: Intensities, { line, half, sign }: LineWindow): readonly number[] {
+  return changes.map((row, y) => {
+    const middle = line.at + line.slope * y;
+    let [sum, moment] = [0, 0];
+    for (const [i, change] of row.entries()) {
+      const weight = hamming(i + 1 - middle, half) * change * sign;
+      sum += weight;
+      moment += weight * (i + 1);
+    }
+    return sum > 0 ? moment / sum : NaN;
+  });
 }
 
 /** Line of least squares through the centres of the rows; `null` where too many rows have none. */

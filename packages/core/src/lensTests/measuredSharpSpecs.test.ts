@@ -49,6 +49,7 @@ const RESULT: ChartResult = {
     ],
   },
   distortion: { lastMm: 32, terms: [1e-5, 0], doubt: 1e-5, residualPx: 0.05, frames: 3 },
+  lateralColour: null,
 };
 
 test('the lens has what was measured, as measured, and does not contradict itself', () => {
@@ -79,7 +80,7 @@ test('the lens has what was measured, as measured, and does not contradict itsel
 });
 
 test('without a focus series and markers the tables stay; frames at wrong apertures give nothing', () => {
-  const specs = sharpSpecs({ ...RESULT, fields: [], focusShift: null, distortion: null }, 25);
+  const specs = sharpSpecs({ ...RESULT, fields: [], focusShift: null, distortion: null, lateralColour: null }, 25);
   if (!specs) throw new Error('nothing was measured');
   const lens = withMeasuredSharpness(LENS, specs);
   expect(lens.specs.heightsMm).toEqual([15, 30]);
@@ -90,7 +91,7 @@ test('without a focus series and markers the tables stay; frames at wrong apertu
 });
 
 test('a later test takes nothing away: apertures that it did not measure stay, and at least is no less than what was measured', () => {
-  const specs = sharpSpecs({ ...RESULT, fields: [], focusShift: null, distortion: null }, 25);
+  const specs = sharpSpecs({ ...RESULT, fields: [], focusShift: null, distortion: null, lateralColour: null }, 25);
   if (!specs?.sharpCircles) throw new Error('nothing was measured');
   const known = (fNumber: number, diameterMm: number, evidence: 'measured' | 'table') => ({ fNumber, diameterMm, evidence });
   const lens = {
@@ -121,4 +122,15 @@ test('where the kit has values farther out, they stay', () => {
   // Distortion was measured up to 32 mm, and nobody knew it farther out: its last value stays.
   expect(after.distortionPercent.at(-1)).toBe(after.distortionPercent.at(-2));
   expect(contradictionsIn('lens', after)).toEqual([]);
+});
+
+test('a circle by eye counts instead of the one that was measured; what the eye left open stays measured', () => {
+  const byEye = [
+    { fNumber: 4, kind: 'measured', radiusMm: 9, doubtMm: 1 },
+    { fNumber: 8, kind: 'unknown' },
+  ] as const;
+  expect(sharpSpecs(RESULT, 25, byEye)?.sharpCircles).toEqual([
+    { fNumber: 4, diameterMm: 18, isAtLeast: false },
+    ...(sharpSpecs(RESULT, 25)?.sharpCircles?.slice(1) ?? []),
+  ]);
 });

@@ -3,7 +3,7 @@ import { distortionAt } from './chartDistortion';
 import type { ChartResult } from './chartResult';
 import { sagAt } from './focusField';
 import { withHeightTables } from './heightTables';
-import { sharpCircle } from './sharpCircle';
+import { sharpCircle, type SharpCircle } from './sharpCircle';
 
 /** A sharp circle at one aperture. */
 export interface MeasuredCircle {
@@ -36,15 +36,21 @@ const rounded = (value: number, digits: number): number => Math.round(value * 10
  *
  * @param result what was measured
  * @param wantedCyMm the standard of sharpness, cycles per mm
+ * @param byEye circles by marks, which count instead of those measured at their apertures
  *
  * @example
- * sharpSpecs({ sharpness: { apertures: [], magnification: 0, pixelMm: 0.01, problems: [] }, fields: [], focusShift: null, distortion: null }, 24) // => null
+ * sharpSpecs({ sharpness: { apertures: [], magnification: 0, pixelMm: 0.01, problems: [] }, fields: [], focusShift: null, distortion: null, lateralColour: null }, 24) // => null
  */
-export function sharpSpecs({ sharpness, fields, focusShift, distortion }: ChartResult, wantedCyMm: number): SharpSpecs | null {
+export function sharpSpecs(
+  { sharpness, fields, focusShift, distortion }: ChartResult,
+  wantedCyMm: number,
+  byEye: readonly SharpCircle[] = [],
+): SharpSpecs | null {
   // What is sharper than diffraction allows is at the wrong aperture: no table follows.
   const inOrder = !sharpness.problems.some(({ kind }) => kind === 'tooSharp');
   const circles = sharpness.apertures.flatMap((at) => {
-    const circle = sharpCircle(at, wantedCyMm);
+    const seen = byEye.find(({ fNumber, kind }) => fNumber === at.fNumber && kind !== 'unknown');
+    const circle = seen ?? sharpCircle(at, wantedCyMm);
     if (circle.kind === 'unknown') return [];
     const diameterMm = circle.kind === 'never' ? SMALLEST_MM : Math.max(SMALLEST_MM, rounded(2 * circle.radiusMm, 1));
     return [{ fNumber: at.fNumber, diameterMm, isAtLeast: circle.kind === 'atLeast' }];

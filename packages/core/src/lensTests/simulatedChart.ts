@@ -29,6 +29,8 @@ export interface SimulatedSharpness {
   readonly blur: (at: readonly [xMm: number, yMm: number], set: LensSetting) => BlurSquares;
   /** By what share points are drawn farther from the axis, by image height at infinity. */
   readonly distortion: (heightMm: number) => number;
+  /** How much farther out red and blue are drawn than green, by image height at infinity, mm. */
+  readonly colour: (heightMm: number) => readonly [redMm: number, blueMm: number];
 }
 
 /** How sharp an invented lens is, by a simple law. */
@@ -52,6 +54,8 @@ export interface SharpnessLaw {
   readonly decentred: { readonly cyMm: number; readonly towardDeg: number } | null;
   /** Distortion at the edge of the circle, as a share. */
   readonly distortion: number;
+  /** How much farther out red and blue are drawn at the edge of the circle, mm. */
+  readonly lateralMm: readonly [red: number, blue: number];
 }
 
 /** A blur disc of diameter c leaves half contrast at this share of 1/c. */
@@ -92,6 +96,11 @@ export function sharpnessByLaw(law: SharpnessLaw): SimulatedSharpness {
       return { tangential: part(law.edgeTangentialCyMm, law.tangentialSagMm), sagittal: part(law.edgeSagittalCyMm, law.sagittalSagMm) };
     },
     distortion: (mm) => law.distortion * (mm / radiusMm) ** 2,
+    // Half of it evenly, half growing toward the corners.
+    colour: (mm) => {
+      const share = (mm / radiusMm + (mm / radiusMm) ** 3) / 2;
+      return [law.lateralMm[0] * share, law.lateralMm[1] * share];
+    },
   };
 }
 
@@ -109,6 +118,7 @@ export function simulatedSharpCopy({ focalMm, imageCircleMm, widestFNumber }: No
   const within = (low: number, high: number): number => low + (high - low) * random();
   // Finer lenses are made for smaller formats.
   const fine = 60 / imageCircleMm;
+  const fringeMm = imageCircleMm / 6000;
   const blurMm = (imageCircleMm / 1500) * widestFNumber;
   return {
     focalMm,
@@ -123,6 +133,7 @@ export function simulatedSharpCopy({ focalMm, imageCircleMm, widestFNumber }: No
     tilt: [(blurMm * within(-1, 1)) / imageCircleMm, (blurMm * within(-1, 1)) / imageCircleMm],
     decentred: { cyMm: fine * within(30, 50), towardDeg: within(-180, 180) },
     distortion: within(-0.012, 0.008),
+    lateralMm: [fringeMm * within(-1, 1), fringeMm * within(-1, 1)],
   };
 }
 
@@ -187,6 +198,14 @@ export function simulatedChart(lens: SimulatedSharpness, shot: ChartShot, frame:
   const onChart = rayToChart({ shot, imageMm, distanceMm });
   // Blur is computed only where an edge is near.
   const most = greatestBlur(lens, shot, frame, magnification);
+  const placeOf = ({ rightMm, aboveMm }: OnChart): ChartPoint => [layout.widthMm / 2 + rightMm, layout.heightMm / 2 - aboveMm];
+  const recorded = (black: number): number => {
+    const light = shot.exposure * (1 - (1 - INK) * black);
+    const noisy = light + shot.noise * Math.sqrt(light * shot.exposure) * normalFrom(random);
+    return Math.min(1, Math.max(0, noisy));
+  };
+  const farthest = Math.hypot(widthMm / 2 + Math.abs(shot.shiftMm), heightMm / 2 + Math.abs(shot.riseMm)) / (1 + magnification);
+  const fringe = Math.max(...lens.colour(farthest).map(Math.abs)) * (1 + magnification);
   for (let y = 0; y < heightPx; y++) {
     for (let x = 0; x < widthPx; x++) {
       // Its place about the axis, then where it would be drawn without distortion.
@@ -198,9 +217,11 @@ export function simulatedChart(lens: SimulatedSharpness, shot: ChartShot, frame:
       const by = drawn === 0 ? 1 : straight / drawn;
       const at = onChart((across * by) / imageMm, (up * by) / imageMm);
       const scale = imageMm / at.deepMm;
-      const place: ChartPoint = [layout.widthMm / 2 + at.rightMm, layout.heightMm / 2 - at.aboveMm];
-      const sure = shade.sure(place, (most * REACH) / scale + pixelMm / scale);
-      let black: number = sure ?? 0;
+      const place = placeOf(at);
+      const sure = shade.sure(place, (most * REACH + pixelMm + fringe) / scale);
+      let green: number = sure ?? 0;
+      let red = green;
+      let blue = green;
       if (sure === null) {
         // Where this part of the chart is in focus, against its middle.
         const farther = (lens.focalMm * at.deepMm) / (at.deepMm - lens.focalMm) - imageMm;
@@ -215,12 +236,24 @@ export function simulatedChart(lens: SimulatedSharpness, shot: ChartShot, frame:
           const t = (nx * rx + ny * ry) ** 2;
           return Math.sqrt(SIGMA2 * (t * tangential + (1 - t) * sagittal)) / scale;
         };
-        black = shade.at(place, sigma, pixelMm / scale);
+        green = shade.at(place, sigma, pixelMm / scale);
+        red = green;
+        blue = green;
+        const [redMm, blueMm] = lens.colour(drawn);
+        if (redMm !== 0 || blueMm !== 0) {
+          // What a colour draws here it draws from nearer the axis, if it draws farther out.
+          const inward = (mm: number): ChartPoint => {
+            const nearer = by * (1 - (mm * (1 + magnification)) / Math.max(radius, 1e-9));
+            return placeOf(onChart((across * nearer) / imageMm, (up * nearer) / imageMm));
+          };
+          red = shade.at(inward(redMm), sigma, pixelMm / scale);
+          blue = shade.at(inward(blueMm), sigma, pixelMm / scale);
+        }
       }
-      const light = shot.exposure * (1 - (1 - INK) * black);
-      const noisy = light + shot.noise * Math.sqrt(light * shot.exposure) * normalFrom(random);
       const index = 3 * (y * widthPx + x);
-      values[index] = values[index + 1] = values[index + 2] = Math.min(1, Math.max(0, noisy));
+      values[index] = recorded(red);
+      values[index + 1] = recorded(green);
+      values[index + 2] = recorded(blue);
     }
   }
   return { widthPx, heightPx, values, light: null };

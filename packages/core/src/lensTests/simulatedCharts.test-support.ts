@@ -56,12 +56,14 @@ export function readFrame(law: SharpnessLaw, shot: ChartShot, frame: WallFrame, 
     widthPx: frame.widthPx,
     heightPx: frame.heightPx,
     markers,
-    edges: edges.map(({ edge: { middle, across }, mtf50CyPx, doubtCyPx }) => ({
+    edges: edges.map(({ edge: { middle, across }, mtf50CyPx, doubtCyPx, redPx, bluePx }) => ({
       xPx: middle[0],
       yPx: middle[1],
       acrossDeg: (Math.atan2(across[1], across[0]) * 180) / Math.PI,
       mtf50CyPx,
       doubtCyPx,
+      redPx,
+      bluePx,
     })),
     refused,
   };

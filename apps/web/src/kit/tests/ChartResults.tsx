@@ -3,11 +3,13 @@ import { testsText } from '@gangway/messages/web/kit/tests';
 import { useMemo, useState } from 'react';
 import { LENS_TEST_BOUNDS } from '@gangway/contract/lensTest';
 import { chartFrameFrom } from '@gangway/contract/lensTestChart';
+import { markedPlaces } from '@gangway/contract/lensTestMarks';
 import { diagonalMm } from '@gangway/core/coverage/frame';
-import { chartConclusion, chartFacts, sharpnessProblem } from '@gangway/core/lensTests/chartConclusions';
+import { chartConclusion, chartFacts, sharpnessProblem, type ChartFact } from '@gangway/core/lensTests/chartConclusions';
 import { formatStandardCyMm } from '@gangway/core/lensTests/chartPlan';
 import type { ChartResult } from '@gangway/core/lensTests/chartResult';
 import { sharpnessAt, type SharpnessAtAperture } from '@gangway/core/lensTests/chartSharpness';
+import { markedCircle } from '@gangway/core/lensTests/marks';
 import { sharpSpecs } from '@gangway/core/lensTests/measuredSharpSpecs';
 import { bestApertures, sharpCircle, type SharpCircle } from '@gangway/core/lensTests/sharpCircle';
 import type { FrameSize } from '@gangway/core/model/frame';
@@ -18,6 +20,7 @@ import { TextButton } from '../../ui/TextButton';
 import { ApertureTable } from './ApertureTable';
 import { Conclusions, Doubts } from './Conclusions';
 import { ExportButtons } from './ExportButtons';
+import { FlawCharts } from './FlawCharts';
 import { SharpMap } from './SharpMap';
 import { SharpnessChart } from './SharpnessChart';
 import type { OpenTest } from './TestPage';
@@ -37,7 +40,13 @@ export function ChartResults({ open, result }: { readonly open: OpenTest; readon
   const one = apertures.find(({ fNumber }) => fNumber === chosen) ?? null;
   const shown = one ?? apertures.find(({ fNumber }) => fNumber === best) ?? null;
   const cornerMm = diagonalMm({ widthMm, heightMm }) / 2;
-  const facts = chartFacts(result, settings, wanted);
+  const places = markedPlaces(settings, result.sharpness.magnification ?? 0);
+  const circles = apertures.flatMap(({ fNumber }) => markedCircle(fNumber, places) ?? []);
+  const byEye = settings.byMarks ? circles : [];
+  const facts: readonly ChartFact[] = [
+    ...chartFacts(result, settings, wanted),
+    ...circles.map((circle) => ({ kind: 'marked' as const, circle })),
+  ];
   const shownFNumber = shown?.fNumber ?? null;
   const frames = useMemo(
     () =>
@@ -79,6 +88,7 @@ export function ChartResults({ open, result }: { readonly open: OpenTest; readon
               </div>
               <SharpnessChart apertures={apertures} one={one} wantedCyMm={wanted} cornerMm={cornerMm} />
             </section>
+            <FlawCharts result={result} cornerMm={cornerMm} />
             <ApertureTable
               heads={HEADS}
               rows={apertures.map((at) => ({
@@ -102,7 +112,7 @@ export function ChartResults({ open, result }: { readonly open: OpenTest; readon
           )}
         </section>
         {shown && settings.chart !== null && <SharpMap chart={settings.chart} frames={frames} circle={sharpCircle(shown, wanted)} />}
-        <WriteSharpness open={open} specs={sharpSpecs(result, wanted)} />
+        <WriteSharpness open={open} specs={sharpSpecs(result, wanted, byEye)} />
       </div>
     </div>
   );

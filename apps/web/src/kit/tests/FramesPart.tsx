@@ -10,6 +10,7 @@ import { useToast } from '../../ui/Notes';
 import { StateMark } from '../../ui/StateMark';
 import { Th } from '../../ui/Table';
 import { AddFrames } from './AddFrames';
+import { MatchLog } from './MatchLog';
 import type { OpenTest } from './TestPage';
 import { focusCell, riseCell, shiftCell } from './moveWords';
 import { closedGap, emptied, gapBefore, inOrder, placedFirst, swappedUp } from './places';
@@ -75,6 +76,7 @@ export function FramesPart({ open, result }: { readonly open: OpenTest; readonly
           >
             {testsText.byTime}
           </Button>
+          <MatchLog open={open} />
         </div>
         <div className="overflow-x-auto">
           <table className="w-full text-sm">

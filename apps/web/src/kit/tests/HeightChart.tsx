@@ -47,13 +47,29 @@ interface HeightChartProps {
   readonly valueAxis: string;
   /** Whether more is drawn lower. */
   readonly downward?: boolean;
+  /** Whether values go to either side of nothing. */
+  readonly signed?: boolean;
+  /** Whether it is one of several small charts. */
+  readonly small?: boolean;
   /** From the axis to the corner of the centred frame, mm. */
   readonly cornerMm: number;
   readonly note: string;
+  /** What stands above a small one. */
+  readonly title?: string;
 }
 
 /** Values by image height, with a legend above and the corner of the frame marked. */
-export function HeightChart({ lines, label, valueAxis, downward = false, cornerMm, note }: HeightChartProps) {
+export function HeightChart({
+  lines,
+  label,
+  valueAxis,
+  downward = false,
+  signed = false,
+  small = false,
+  cornerMm,
+  note,
+  title,
+}: HeightChartProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const theme = useTheme();
   useEffect(() => {
@@ -62,7 +78,8 @@ export function HeightChart({ lines, label, valueAxis, downward = false, cornerM
     const { ink, soft, hairline, accent, font } = chartLook();
     const colours = { accent, ink, soft };
     const lastMm = Math.max(cornerMm, ...lines.flatMap(({ points }) => points.map(({ x }) => x)));
-    const most = Math.max(...lines.flatMap(({ points }) => points.flatMap(({ y }) => y ?? [])));
+    const [least, most] = extent(lines, signed);
+    const minus = (value: number | string): string => String(Number(Number(value).toPrecision(6))).replace('-', '−');
     const set = (
       text: string,
       data: readonly { readonly x: number; readonly y: number | null }[],
@@ -82,7 +99,7 @@ export function HeightChart({ lines, label, valueAxis, downward = false, cornerM
       title: { display: true, text, color: soft, font },
       grid: { color: hairline },
       border: { color: ink },
-      ticks: { color: ink, font },
+      ticks: { color: ink, font, callback: minus },
     });
     const chart = new Chart(element, {
       type: 'line',
@@ -105,7 +122,7 @@ export function HeightChart({ lines, label, valueAxis, downward = false, cornerM
           set(
             '',
             [
-              { x: cornerMm, y: 0 },
+              { x: cornerMm, y: least },
               { x: cornerMm, y: most },
             ],
             UPRIGHT,
@@ -121,7 +138,7 @@ export function HeightChart({ lines, label, valueAxis, downward = false, cornerM
         normalized: true,
         scales: {
           x: { ...axis(testsText.heightAxis), min: 0, max: EVERY_MM * Math.ceil(lastMm / EVERY_MM) },
-          y: { ...axis(valueAxis), reverse: downward, min: 0 },
+          y: { ...axis(valueAxis), reverse: downward, ...(signed ? { suggestedMin: least, suggestedMax: most } : { min: 0 }) },
         },
         plugins: {
           legend: { display: false },
@@ -130,20 +147,29 @@ export function HeightChart({ lines, label, valueAxis, downward = false, cornerM
       },
     });
     return () => chart.destroy();
-  }, [lines, valueAxis, downward, cornerMm, theme]);
+  }, [lines, valueAxis, downward, signed, cornerMm, theme]);
   return (
-    <figure className="grid grid-cols-[minmax(0,1fr)] gap-1">
+    <figure className="grid grid-cols-[minmax(0,1fr)] content-start gap-1">
+      {title !== undefined && <h4 className="text-sm font-medium">{title}</h4>}
       <figcaption className="flex flex-wrap gap-x-5 gap-y-1 text-xs">
         {lines.map((line) => (
           <Sample key={line.label} words={line.label} look={line.look} />
         ))}
       </figcaption>
-      <div className="h-72">
+      <div className={small ? 'h-48' : 'h-72'}>
         <canvas ref={canvas} role="img" aria-label={label} />
       </div>
       <p className="text-xs text-ink-soft">{note}</p>
     </figure>
   );
+}
+
+/** The least and the greatest value that is drawn; as far to one side of nothing as to the other where they go to both. */
+function extent(lines: readonly HeightLine[], signed: boolean): readonly [least: number, most: number] {
+  const values = lines.flatMap(({ points }) => points.flatMap(({ y, doubt = 0 }) => (y === null ? [] : [y, Math.abs(y) + 2 * doubt])));
+  if (!signed) return [0, Math.max(...values)];
+  const far = Math.max(...values.map(Math.abs));
+  return [-far, far];
 }
 
 /** A piece of a line with its name. */

@@ -5,6 +5,7 @@ import { freeName } from '@gangway/contract/freeName';
 import { builtRig, type Kit } from '@gangway/contract/kit';
 import { CHART_SIZES, chartLayout, type ChartSize } from '@gangway/core/lensTests/chart';
 import { chartPlanOfRig } from '@gangway/core/lensTests/chartPlan';
+import { texturePlanOfRig } from '@gangway/core/lensTests/texturePlan';
 import { wallPlanOfRig } from '@gangway/core/lensTests/wallPlan';
 import type { Rig } from '@gangway/core/model/rig';
 import { partsOf } from '@gangway/core/rig/parts';
@@ -18,7 +19,7 @@ import { Dialog } from '../../ui/Dialog';
 import { Select } from '../../ui/Select';
 import { TextField } from '../../ui/TextField';
 import { TextLink } from '../../ui/TextButton';
-import { ChartWords, CircleWords, PlanWords } from './PlanWords';
+import { ChartWords, CircleWords, PlanWords, TextureWords } from './PlanWords';
 import { positionsOf } from './places';
 
 interface NewTestProps {
@@ -45,18 +46,44 @@ function useTestableRigs(kit: Kit, lensId: string | null) {
 }
 
 /** What a test can measure. */
-const PURPOSES = ['light', 'sharpness', 'focus'] as const;
+const PURPOSES = ['light', 'sharpness', 'focus', 'texture', 'infinity'] as const;
 type Purpose = (typeof PURPOSES)[number];
 
-const PURPOSE_LABELS = { light: testsText.purposeLight, sharpness: testsText.purposeSharpness, focus: testsText.purposeFocus };
-const PURPOSE_HELP = { light: testsText.lightHelp, sharpness: testsText.sharpnessHelp, focus: testsText.focusHelp };
-const PURPOSE_NAMES = { light: testsText.light, sharpness: testsText.sharpness, focus: testsText.focusOf };
+const PURPOSE_LABELS = {
+  light: testsText.purposeLight,
+  sharpness: testsText.purposeSharpness,
+  focus: testsText.purposeFocus,
+  texture: testsText.purposeTexture,
+  infinity: testsText.purposeInfinity,
+};
+const PURPOSE_HELP = {
+  light: testsText.lightHelp,
+  sharpness: testsText.sharpnessHelp,
+  focus: testsText.focusHelp,
+  texture: testsText.textureHelp,
+  infinity: testsText.infinityHelp,
+};
+const PURPOSE_NAMES = {
+  light: testsText.light,
+  sharpness: testsText.sharpness,
+  focus: testsText.focusOf,
+  texture: testsText.textureOf,
+  infinity: testsText.infinityOf,
+};
+const TARGETS = { light: 'wall', sharpness: 'chart', focus: 'chart', texture: 'texture', infinity: 'texture' } as const;
 
 /** The frames that a test would have; `null` where the rig does not tell. */
 function plannedTest(rig: Rig, purpose: Purpose, size: ChartSize) {
-  if (purpose !== 'light') return { ...chartPlanOfRig(rig, chartLayout(size), purpose), wall: null };
+  if (purpose === 'sharpness' || purpose === 'focus') {
+    const chart = chartPlanOfRig(rig, chartLayout(size), purpose);
+    return { ...chart, words: <ChartWords plan={chart} /> };
+  }
+  if (purpose === 'texture' || purpose === 'infinity') {
+    const texture = texturePlanOfRig(rig, purpose);
+    return { ...texture, words: <TextureWords plan={texture} /> };
+  }
   const wall = wallPlanOfRig(rig);
-  return wall && { frame: wall.frame, shots: wall.shots.map((shot) => ({ ...shot, focusMm: 0 })), durationS: wall.durationS, wall };
+  return wall && { ...wall, shots: wall.shots.map((shot) => ({ ...shot, focusMm: 0 })), words: <CircleWords {...wall} /> };
 }
 
 /** Begins a test of a lens: what to measure, on which rig, at which apertures. */
@@ -90,11 +117,13 @@ export function NewTestDialog({ kit, lensId, onClose, onBegun }: NewTestProps) {
       rigName: chosen.rig.name,
       widthMm,
       heightMm,
-      target: purpose === 'light' ? 'wall' : 'chart',
-      chart: purpose === 'light' ? null : size,
+      target: TARGETS[purpose],
+      chart: TARGETS[purpose] === 'chart' ? size : null,
       wantedCyMm: null,
+      marks: [],
+      byMarks: false,
       otherCopy: null,
-      shots: shots.map((shot) => ({ ...shot, frameId: null })),
+      shots: shots.map(({ fNumber, riseMm, shiftMm, focusMm }) => ({ fNumber, riseMm, shiftMm, focusMm, frameId: null })),
       appliedAt: null,
     });
     if (data) onBegun(data.id);
@@ -130,7 +159,7 @@ export function NewTestDialog({ kit, lensId, onClose, onBegun }: NewTestProps) {
               ))}
             </Select>
           </label>
-          {purpose !== 'light' && (
+          {TARGETS[purpose] === 'chart' && (
             <label className="grid gap-1">
               <span className="text-sm text-ink-soft">{testsText.sizeOfChart}</span>
               <Select wide value={size} onChange={(event) => setSize(event.target.value as ChartSize)}>
@@ -173,7 +202,7 @@ export function NewTestDialog({ kit, lensId, onClose, onBegun }: NewTestProps) {
               frames={shots.length}
               durationS={whole.durationS * (shots.length / whole.shots.length)}
             >
-              {whole.wall ? <CircleWords {...whole.wall} /> : <ChartWords plan={whole} />}
+              {whole.words}
             </PlanWords>
           )}
           {error && <p role="alert">{errorSentence(error)}</p>}

@@ -4,6 +4,7 @@ import { Printer } from 'lucide-react';
 import { LENS_TEST_BOUNDS } from '@gangway/contract/lensTest';
 import { chartLayout } from '@gangway/core/lensTests/chart';
 import { fillingMagnification } from '@gangway/core/lensTests/chartPlan';
+import { texturePlanOfRig } from '@gangway/core/lensTests/texturePlan';
 import type { CircleEdge } from '@gangway/core/lensTests/circleEdge';
 import { apertureWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
@@ -11,7 +12,7 @@ import { NumberField } from '../../ui/NumberField';
 import { Th } from '../../ui/Table';
 import type { OpenTest } from './TestPage';
 import { positionsOf, type Position } from './places';
-import { ChartWords } from './PlanWords';
+import { ChartWords, TextureWords } from './PlanWords';
 import { WallMap } from './WallMap';
 
 /** Which way a movement goes, beside its signed value. */
@@ -27,8 +28,15 @@ const MOVES_AND_FOCUS = ['riseMm', 'shiftMm', 'focusMm'] as const;
 const STEPS = {
   wall: [testsText.howTo1, testsText.howTo2, testsText.howTo3, testsText.howTo4],
   chart: [testsText.chartTo1, testsText.chartTo2, testsText.chartTo3, testsText.chartTo4],
+  texture: [testsText.textureTo1, testsText.textureTo2, testsText.textureTo3, testsText.chartTo4],
+  infinity: [testsText.infinityTo1, testsText.infinityTo2, testsText.textureTo3, testsText.infinityTo4],
   focus: [testsText.chartTo1, testsText.focusTo2, testsText.chartTo3, testsText.chartTo4],
 } as const;
+
+/** What frames at several positions of the back are taken for. */
+const FOCUSED = { wall: 'wall', chart: 'focus', texture: 'infinity' } as const;
+/** What to take care of, by what is photographed. */
+const CARE = { wall: testsText.sun, chart: testsText.lamps, texture: testsText.outdoors } as const;
 
 /** What to photograph, in which order: on screen, and on paper for the location. */
 export function PlanPart({ open, circle }: { readonly open: OpenTest; readonly circle: CircleEdge | null }) {
@@ -36,7 +44,7 @@ export function PlanPart({ open, circle }: { readonly open: OpenTest; readonly c
   const { settings } = test;
   const positions = positionsOf(settings.shots);
   const hasFocus = settings.shots.some(({ focusMm }) => focusMm !== 0);
-  const how = settings.target === 'chart' && hasFocus ? 'focus' : settings.target;
+  const how = hasFocus ? FOCUSED[settings.target] : settings.target;
   const layout = settings.chart === null ? null : chartLayout(settings.chart);
   const magnification = layout && fillingMagnification(settings, layout);
   const moved = ({ places }: Position, n: number, key: keyof typeof WAYS, value: number): string | null => {
@@ -59,6 +67,8 @@ export function PlanPart({ open, circle }: { readonly open: OpenTest; readonly c
             plan={{ magnification, distanceM: (rig.lens.focalMm * (1 + 1 / magnification)) / 1000, ...stepsOf(positions, magnification) }}
           />
         )}
+        {how === 'infinity' && rig && <TextureWords plan={texturePlanOfRig(rig, 'infinity')} />}
+        {how === 'texture' && <TextureWords plan={{ focusStepMm: null, leastM: null }} />}
         {settings.chart !== null && (
           <p className="text-sm print:hidden">
             <a className="underline" href={`/api/lens-test-chart.pdf?size=${settings.chart}`}>
@@ -66,7 +76,7 @@ export function PlanPart({ open, circle }: { readonly open: OpenTest; readonly c
             </a>
           </p>
         )}
-        <p className="max-w-prose text-sm font-medium">{settings.target === 'wall' ? testsText.sun : testsText.lamps}</p>
+        <p className="max-w-prose text-sm font-medium">{CARE[settings.target]}</p>
         <div className="overflow-x-auto">
           <table className="w-full text-sm">
             <thead>

@@ -2,6 +2,7 @@ import { say } from '@gangway/messages/say';
 import { testsText } from '@gangway/messages/web/kit/tests';
 import type { ReactNode } from 'react';
 import type { ChartPlan } from '@gangway/core/lensTests/chartPlan';
+import type { TexturePlan } from '@gangway/core/lensTests/texturePlan';
 import type { WallPlan } from '@gangway/core/lensTests/wallPlan';
 import { fixed, magnificationWords } from '@gangway/core/words';
 import { StateMark } from '../../ui/StateMark';
@@ -49,4 +50,10 @@ export function ChartWords({ plan }: { readonly plan: Pick<ChartPlan, 'distanceM
       )}
     </>
   );
+}
+
+/** How far away the subject must be, and how far apart the positions of the back are. */
+export function TextureWords({ plan: { focusStepMm, leastM } }: { readonly plan: Pick<TexturePlan, 'focusStepMm' | 'leastM'> }) {
+  if (focusStepMm === null || leastM === null) return <p className="text-sm">{testsText.textureAny}</p>;
+  return <p className="text-sm">{say(testsText.infinitySteps, { mm: fixed(focusStepMm, 2), m: fixed(10 * Math.ceil(leastM / 10), 0) })}</p>;
 }

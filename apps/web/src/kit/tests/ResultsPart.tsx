@@ -2,6 +2,7 @@ import { testsText } from '@gangway/messages/web/kit/tests';
 import { ErrorNote } from '../../ui/ErrorNote';
 import { ChartResults } from './ChartResults';
 import { LightResults } from './LightResults';
+import { TextureResults } from './TextureResults';
 import type { OpenTest } from './TestPage';
 import type { Measuring } from './useMeasured';
 
@@ -20,5 +21,12 @@ export function ResultsPart({ open, measuring: { result, busy, failed } }: Resul
       </p>
     );
   if (!result) return <p className="max-w-prose text-ink-soft">{testsText.noFramesYet}</p>;
-  return result.kind === 'wall' ? <LightResults open={open} result={result.light} /> : <ChartResults open={open} result={result.sharp} />;
+  switch (result.kind) {
+    case 'wall':
+      return <LightResults open={open} result={result.light} />;
+    case 'chart':
+      return <ChartResults open={open} result={result.sharp} />;
+    case 'texture':
+      return <TextureResults open={open} result={result.texture} />;
+  }
 }

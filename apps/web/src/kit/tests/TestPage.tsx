@@ -1,4 +1,5 @@
 import { say } from '@gangway/messages/say';
+import { judgeText } from '@gangway/messages/web/kit/judge';
 import { testsText } from '@gangway/messages/web/kit/tests';
 import { useMemo } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
@@ -14,12 +15,13 @@ import { useToast } from '../../ui/Notes';
 import { useOpenKit } from '../KitFrame';
 import { useChangeKit } from '../useKit';
 import { FramesPart } from './FramesPart';
+import { JudgePart } from './JudgePart';
 import { OtherCopyNote } from './OtherCopyNote';
 import { PlanPart } from './PlanPart';
 import { ResultsPart } from './ResultsPart';
 import { framesInPlace, useMeasured } from './useMeasured';
 
-const PARTS = ['plan', 'frames', 'results'] as const;
+const PARTS = ['plan', 'frames', 'judge', 'results'] as const;
 type Part = (typeof PARTS)[number];
 
 /** A test of a lens with what the kit holds of its lens and rig. */
@@ -53,7 +55,7 @@ function Test({ test }: { readonly test: LensTest }) {
   const changeKit = useChangeKit();
   const [search, setSearch] = useSearchParams();
   const inPlace = framesInPlace(test).length;
-  const { lensId, rigId, name, shots, otherCopy } = test.settings;
+  const { lensId, rigId, name, shots, target, otherCopy } = test.settings;
   const item = items.get(lensId);
   const rigRow = kit.rigs.find((row) => row.rig.id === rigId);
   const rig = useMemo(() => (rigRow ? builtRig(rigRow.rig, items) : null), [rigRow, items]);
@@ -64,6 +66,8 @@ function Test({ test }: { readonly test: LensTest }) {
   const first: Part = inPlace === 0 ? 'plan' : 'results';
   // Of another copy there are results alone.
   const part: Part = otherCopy ? 'results' : (asked ?? first);
+  // An even wall has nothing to judge.
+  const judged = target !== 'wall';
   const open: OpenTest = {
     test,
     lens,
@@ -90,6 +94,7 @@ function Test({ test }: { readonly test: LensTest }) {
               choices={[
                 { id: 'plan', name: testsText.plan },
                 { id: 'frames', name: `${testsText.frames} ${inPlace}/${shots.length}` },
+                ...(judged ? [{ id: 'judge' as const, name: judgeText.part }] : []),
                 { id: 'results', name: testsText.results },
               ]}
             />
@@ -99,6 +104,7 @@ function Test({ test }: { readonly test: LensTest }) {
       {otherCopy && <OtherCopyNote copy={otherCopy} />}
       {part === 'plan' && <PlanPart open={open} circle={result?.kind === 'wall' ? result.light.circle : null} />}
       {part === 'frames' && <FramesPart open={open} result={result} />}
+      {part === 'judge' && judged && <JudgePart open={open} result={result} />}
       {part === 'results' && <ResultsPart open={open} measuring={measuring} />}
       <p className="sr-only" role="status">
         {say(testsText.framesOf, { frames: inPlace, shots: shots.length })}

@@ -1,3 +1,4 @@
+import type { TestShot } from '@gangway/contract/lensTest';
 import { say } from '@gangway/messages/say';
 import { testsText } from '@gangway/messages/web/kit/tests';
 import { fixed, mmWords } from '@gangway/core/words';
@@ -15,4 +16,14 @@ export function shiftCell(shiftMm: number): string {
 /** A position of the back in a cell: "0.25 mm out". */
 export function focusCell(focusMm: number): string {
   return focusMm === 0 ? testsText.inFocus : say(testsText.focus2, { mm: fixed(Math.abs(focusMm), 2), way: focusMm > 0 ? 'out' : 'in' });
+}
+
+/** Where lens and back stand in a frame, in words: "20.0 mm left, 0.25 mm out", or that they stand centred. */
+export function positionWords({ riseMm, shiftMm, focusMm }: Pick<TestShot, 'riseMm' | 'shiftMm' | 'focusMm'>): string {
+  const moved = [
+    ...(riseMm === 0 ? [] : [riseCell(riseMm)]),
+    ...(shiftMm === 0 ? [] : [shiftCell(shiftMm)]),
+    ...(focusMm === 0 ? [] : [focusCell(focusMm)]),
+  ];
+  return moved.length === 0 ? testsText.centred : moved.join(', ');
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { TestShot } from '@gangway/contract/lensTest';
-import { closedGap, emptied, gapBefore, inOrder, placedFirst, positionsOf, swappedUp } from './places';
+import { closedGap, emptied, gapBefore, inOrder, placedFirst, placedByLog, positionsOf, swappedUp } from './places';
 
 const shots = (ids: readonly (string | null)[]): TestShot[] =>
   ids.map((frameId, i) => ({ fNumber: 4 + i, riseMm: i < 2 ? 0 : 8, shiftMm: 0, focusMm: 0, frameId }));
@@ -46,4 +46,32 @@ test('places of one position stand together, and positions of the back apart', (
     [0, [0]],
     [0.1, [1]],
   ]);
+});
+
+describe('frames are placed by the log', () => {
+  const minute = (i: number): string => new Date(Date.UTC(2026, 4, 1, 10, i)).toISOString();
+  const plan: TestShot[] = [4, 8].flatMap((fNumber) =>
+    [0, 8].map((shiftMm) => ({ fNumber, riseMm: 0, shiftMm, focusMm: 0, frameId: null })),
+  );
+  const logged = [
+    { id: 'a', at: minute(0), fNumber: 8, riseMm: 0, shiftMm: 8, shutterSpeedS: null },
+    { id: 'b', at: minute(3), fNumber: 4, riseMm: 0, shiftMm: 0, shutterSpeedS: null },
+    { id: 'c', at: minute(4), fNumber: 22, riseMm: 0, shiftMm: 0, shutterSpeedS: null },
+    { id: 'd', at: minute(9), fNumber: 8, riseMm: 0, shiftMm: 0, shutterSpeedS: null },
+  ];
+  const wrote = { fNumber: null, focalMm: null, exposureS: null };
+  // The camera’s clock is an hour and seven minutes ahead.
+  const frames = [0, 3, 4, 9].map((i) => ({ id: `frame ${i}`, name: `${i}.tif`, takenAt: minute(67 + i), wrote }));
+
+  test('by time, whatever their order and the clock of the camera; what the plan does not know stays out', () => {
+    const { shots, placed } = placedByLog(plan, frames.toReversed(), logged);
+    expect(placed).toBe(3);
+    expect(shots.map(({ frameId }) => frameId)).toEqual(['frame 3', null, 'frame 9', 'frame 0']);
+  });
+
+  test('one place takes one frame', () => {
+    const twice = logged.map((shot) => ({ ...shot, fNumber: 4, shiftMm: 0 }));
+    expect(placedByLog(plan, frames, twice).placed).toBe(1);
+    expect(placedByLog(plan, frames, []).placed).toBe(0);
+  });
 });

@@ -1,4 +1,5 @@
-import type { TestShot } from '@gangway/contract/lensTest';
+import type { LensTestFrame, TestShot } from '@gangway/contract/lensTest';
+import { matched } from '@gangway/core/log/matching';
 import type { ShiftPosition } from '@gangway/core/model/movements';
 
 /** The same places with other frames in them. */
@@ -67,4 +68,61 @@ export function positionsOf(shots: readonly (ShiftPosition & { readonly focusMm?
     else found.push({ riseMm, shiftMm, focusMm, places: [i] });
   }
   return found;
+}
+
+/** A shot of a log, as far as it says where a frame belongs. */
+export interface LoggedShot extends ShiftPosition {
+  readonly id: string;
+  /** ISO 8601, UTC. */
+  readonly at: string;
+  readonly fNumber: number;
+  readonly shutterSpeedS: number | null;
+}
+
+/** Slides are read to half a millimetre; apertures of one stop differ by 41 %. */
+const SAME_MM = 0.6;
+const SAME_APERTURE = 0.08;
+
+/**
+ * The frames where a log says that they belong: matched with its shots by
+ * time, then put into the first free place with the aperture and the shift of
+ * the shot. The others lose their places.
+ *
+ * @param shots the plan
+ * @param frames the frames that are there
+ * @param logged the shots of the log
+ */
+export function placedByLog(
+  shots: readonly TestShot[],
+  frames: readonly Pick<LensTestFrame, 'id' | 'name' | 'takenAt' | 'wrote'>[],
+  logged: readonly LoggedShot[],
+): { readonly shots: TestShot[]; readonly placed: number } {
+  const { matches } = matched(
+    logged.map(({ id, at, shutterSpeedS }) => ({ id, atMs: Date.parse(at), shutterSpeedS, iso: null })),
+    frames.map(({ id, takenAt, wrote }) => ({
+      name: id,
+      atMs: takenAt === null ? null : Date.parse(takenAt),
+      camera: '',
+      shutterSpeedS: wrote.exposureS,
+      iso: null,
+    })),
+  );
+  const next: TestShot[] = shots.map((shot) => ({ ...shot, frameId: null }));
+  let placed = 0;
+  for (const { shotId, file } of matches) {
+    const shot = logged.find(({ id }) => id === shotId);
+    const at = shot
+      ? next.findIndex(
+          ({ frameId, fNumber, riseMm, shiftMm }) =>
+            frameId === null &&
+            Math.abs(fNumber / shot.fNumber - 1) < SAME_APERTURE &&
+            Math.hypot(riseMm - shot.riseMm, shiftMm - shot.shiftMm) < SAME_MM,
+        )
+      : -1;
+    const place = next[at];
+    if (!place) continue;
+    next[at] = { ...place, frameId: file };
+    placed++;
+  }
+  return { shots: next, placed };
 }

@@ -1,9 +1,10 @@
 import { lensTestFileOf, type MeasuredTest } from '@gangway/contract/lensTestFile';
+import { markedPlaces } from '@gangway/contract/lensTestMarks';
 import type { OpenTest } from './TestPage';
 import { framesInPlace } from './useMeasured';
 
-/** The test and its results as a file, JSON. */
-export function testFile({ test, lens }: OpenTest, result: MeasuredTest): string {
+/** The test and its results as they go into a file. */
+export function testFile({ test, lens }: OpenTest, result: MeasuredTest) {
   const { settings, createdAt } = test;
   const frames = framesInPlace(test).map(({ shot: { fNumber, riseMm, shiftMm, focusMm }, frame: { name } }) => ({
     name,
@@ -12,5 +13,10 @@ export function testFile({ test, lens }: OpenTest, result: MeasuredTest): string
     shiftMm,
     focusMm,
   }));
-  return JSON.stringify(lensTestFileOf({ lens: lens?.name ?? null, settings, begunAt: createdAt, frames }, result), null, 2);
+  const marks = markedPlaces(settings, magnificationIn(result));
+  return lensTestFileOf({ lens: lens?.name ?? null, settings, begunAt: createdAt, frames, marks }, result);
 }
+
+/** How large the target is drawn in the frames of a test; 0 where that was not measured. */
+export const magnificationIn = (result: MeasuredTest): number =>
+  result.kind === 'chart' ? (result.sharp.sharpness.magnification ?? 0) : 0;

@@ -1,12 +1,14 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { LensTest, StoredGrid } from '@gangway/contract/lensTest';
 import { chartFrameFrom } from '@gangway/contract/lensTestChart';
+import { textureFrameFrom } from '@gangway/contract/lensTestTexture';
 import type { MeasuredTest } from '@gangway/contract/lensTestFile';
 import type { ChartSize } from '@gangway/core/lensTests/chart';
+import type { TextureFrame } from '@gangway/core/lensTests/texture';
 import type { ChartFrame } from '@gangway/core/lensTests/chartFrame';
 import { WORKER_NAME } from '../../store/language';
 
-/** What is measured off the page: the light of a wall, or the sharpness of the test chart. */
+/** What is measured off the page: the light of a wall, the sharpness of the test chart, or that on a textured subject. */
 export type AskedMeasure =
   | {
       readonly kind: 'wall';
@@ -19,6 +21,7 @@ export type AskedMeasure =
       }[];
       readonly size: { readonly widthMm: number; readonly heightMm: number };
     }
+  | { readonly kind: 'texture'; readonly frames: readonly TextureFrame[] }
   | { readonly kind: 'chart'; readonly chart: ChartSize; readonly frames: readonly ChartFrame[]; readonly focalMm: number | null };
 
 /** How far measuring is. */
@@ -46,10 +49,12 @@ export function framesInPlace({
 /** What the frames of a test tell, measured in a worker that ends when they change. */
 export function useMeasured(test: LensTest, focalMm: number | null): Measuring {
   const { frames } = test;
-  const { shots, widthMm, heightMm, chart, otherCopy } = test.settings;
+  const { shots, widthMm, heightMm, target, chart, otherCopy } = test.settings;
   const asked = useMemo((): AskedMeasure => {
     const inPlace = framesInPlace({ settings: { shots }, frames });
     const size = { widthMm, heightMm };
+    if (target === 'texture')
+      return { kind: 'texture', frames: inPlace.flatMap(({ shot, frame }) => textureFrameFrom(frame, shot, size) ?? []) };
     if (chart !== null)
       return { kind: 'chart', chart, focalMm, frames: inPlace.flatMap(({ shot, frame }) => chartFrameFrom(frame, shot, size) ?? []) };
     return {
@@ -59,7 +64,7 @@ export function useMeasured(test: LensTest, focalMm: number | null): Measuring {
         grid ? [{ name, fNumber, riseMm, shiftMm, grid }] : [],
       ),
     };
-  }, [shots, frames, widthMm, heightMm, chart, focalMm]);
+  }, [shots, frames, widthMm, heightMm, target, chart, focalMm]);
   const [answer, setAnswer] = useState<{ readonly of: AskedMeasure; readonly result: MeasuredTest | null } | null>(null);
   useEffect(() => {
     if (asked.frames.length === 0) return;

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { LensTest, TestShot } from '@gangway/contract/lensTest';
 import { numbersFrom } from '@gangway/core/capture/shots';
 import type { ChartSize } from '@gangway/core/lensTests/chart';
+import type { TextureShot } from '@gangway/core/lensTests/simulatedTexture';
 import type { ChartShot } from '@gangway/core/lensTests/simulatedChart';
 import { copyNumber, type NominalLens, type WallFrame, type WallShot } from '@gangway/core/lensTests/simulatedWall';
 import { lensTestGained, type GainedFrame } from '../../store/api';
@@ -14,7 +15,9 @@ export interface AskedExposure {
   /** Which invented copy of the lens. */
   readonly copy: number;
   readonly taken:
-    { readonly kind: 'wall'; readonly shot: WallShot } | { readonly kind: 'chart'; readonly shot: ChartShot; readonly chart: ChartSize };
+    | { readonly kind: 'wall'; readonly shot: WallShot }
+    | { readonly kind: 'texture'; readonly shot: TextureShot }
+    | { readonly kind: 'chart'; readonly shot: ChartShot; readonly chart: ChartSize };
   readonly frame: WallFrame;
 }
 
@@ -22,9 +25,12 @@ export interface Exposed {
   readonly samples: ArrayBuffer;
 }
 
-/** Pixels along the longer side: as many as the light of a wall needs, and as the edges of a chart. */
-const WALL_PX = 600;
-const CHART_PX = 2400;
+/** Pixels along the longer side: as many as the light of a wall needs, as the edges of a chart, as the detail of boards. */
+const PX = { wall: 600, chart: 2400, texture: 1600 } as const;
+/** Boards in the shade are darker than paper. */
+const BOARDS = 0.55;
+/** How far the infinity stop of the invented lens is off, mm. */
+const STOP_OFF_MM = 0.04;
 /** Light in the middle of the circle, and by how much it differs between frames, stops. */
 const EXPOSURE = 0.62;
 const DRIFT_STOPS = 0.15;
@@ -37,7 +43,20 @@ const TURNED_DEG = [0.15, -0.1] as const;
 /** From one frame to the next, ms. */
 const EVERY_MS = 8000;
 
-/** The simulated back before a wall or the test chart: exposes the empty places of a test in their order. */
+interface Taking {
+  readonly how: ReturnType<typeof movementsOf> & Pick<WallShot, 'exposure' | 'noise' | 'seed'>;
+  readonly focusMm: number;
+  readonly slope: readonly [number, number];
+}
+
+/** What stands before the back. */
+function takenOf({ target, chart }: LensTest['settings'], { how, focusMm, slope }: Taking): AskedExposure['taken'] {
+  if (target === 'texture') return { kind: 'texture', shot: { ...how, exposure: BOARDS * how.exposure, focusMm: focusMm - STOP_OFF_MM } };
+  if (chart !== null) return { kind: 'chart', chart, shot: { ...how, focusMm, rollDeg: ROLL_DEG, turnedDeg: TURNED_DEG } };
+  return { kind: 'wall', shot: { ...how, slope } };
+}
+
+/** The simulated back before a wall, the test chart or weathered boards: exposes the empty places of a test in their order. */
 export function useTestBack(test: LensTest, lens: NominalLens | null) {
   const dispatch = useAppDispatch();
   const [progress, setProgress] = useState<{ readonly i: number; readonly n: number } | null>(null);
@@ -48,13 +67,13 @@ export function useTestBack(test: LensTest, lens: NominalLens | null) {
   const expose = useCallback(async () => {
     if (!lens) return;
     const { id, settings } = test;
-    const { shots, widthMm, heightMm, chart } = settings;
+    const { shots, widthMm, heightMm, target } = settings;
     const empty = shots.flatMap((shot, place) => (shot.frameId === null ? [{ shot, place }] : []));
     const abort = new AbortController();
     running.current = abort;
     setTrouble(null);
     const worker = new Worker(new URL('./backWorker.ts', import.meta.url), { type: 'module' });
-    const perMm = (chart === null ? WALL_PX : CHART_PX) / Math.max(widthMm, heightMm);
+    const perMm = PX[target] / Math.max(widthMm, heightMm);
     const frame = { widthMm, heightMm, widthPx: Math.round(perMm * widthMm), heightPx: Math.round(perMm * heightMm) };
     const random = numbersFrom(copyNumber(id));
     const slope = [SLOPE * (2 * random() - 1), SLOPE * (2 * random() - 1)] as const;
@@ -67,10 +86,7 @@ export function useTestBack(test: LensTest, lens: NominalLens | null) {
         const asked: AskedExposure = {
           lens,
           copy: copyNumber(settings.lensId),
-          taken:
-            chart === null
-              ? { kind: 'wall', shot: { ...how, slope } }
-              : { kind: 'chart', chart, shot: { ...how, focusMm: shot.focusMm, rollDeg: ROLL_DEG, turnedDeg: TURNED_DEG } },
+          taken: takenOf(settings, { how, focusMm: shot.focusMm, slope }),
           frame,
         };
         const samples = await new Promise<ArrayBuffer>((done, failed) => {

@@ -1,7 +1,6 @@
 import { getNonce } from 'get-nonce';
 import OpenSeadragon from 'openseadragon';
 import { useEffect, useRef } from 'react';
-import type { Assembly } from '@gangway/contract/proof';
 
 /** A place of the picture to go to, px. */
 export interface Spot {
@@ -17,8 +16,16 @@ export interface Together {
   leader: OpenSeadragon.Viewer | null;
 }
 
+/** A picture that the server answers in tiles. */
+export interface TiledPicture {
+  /** Where its tiles are: `/level/x/y` is added. */
+  readonly tiles: string;
+  readonly width: number;
+  readonly height: number;
+}
+
 interface DeepViewProps {
-  readonly assembly: Assembly;
+  readonly picture: TiledPicture;
   readonly label: string;
   readonly spot?: Spot | null;
   readonly together?: Together;
@@ -26,13 +33,10 @@ interface DeepViewProps {
 
 const TILE = 512;
 
-/** An assembled picture at any size, from the whole to its own pixels and beyond. */
-export function DeepView({ assembly, label, spot = null, together }: DeepViewProps) {
+/** A picture at any size, from the whole to its own pixels and beyond. */
+export function DeepView({ picture: { tiles, width, height }, label, spot = null, together }: DeepViewProps) {
   const place = useRef<HTMLDivElement>(null);
   const viewer = useRef<OpenSeadragon.Viewer | null>(null);
-  const { id, report } = assembly;
-  const width = report?.width ?? 0;
-  const height = report?.height ?? 0;
   useEffect(() => {
     if (!place.current || width === 0) return;
     // The viewer would add a rule of its own, which the strict policy refuses; one that is there already it leaves alone.
@@ -59,7 +63,7 @@ export function DeepView({ assembly, label, spot = null, together }: DeepViewPro
         tileOverlap: 0,
         minLevel: Math.max(0, maxLevel - Math.ceil(Math.log2(Math.max(width, height) / 256))),
         maxLevel,
-        getTileUrl: (level: number, x: number, y: number) => `/api/assemblies/${id}/tiles/${level}/${x}/${y}`,
+        getTileUrl: (level: number, x: number, y: number) => `${tiles}/${level}/${x}/${y}`,
       },
     });
     viewer.current = made;
@@ -82,7 +86,7 @@ export function DeepView({ assembly, label, spot = null, together }: DeepViewPro
       viewer.current = null;
       made.destroy();
     };
-  }, [id, width, height, together]);
+  }, [tiles, width, height, together]);
   useEffect(() => {
     const view = viewer.current;
     if (!spot || !view) return;

@@ -1,33 +1,38 @@
-import { proofText } from '@gangway/messages/web/proof';
+import { compareText } from '@gangway/messages/web/compare';
 import { say } from '@gangway/messages/say';
 import { useMemo, useState } from 'react';
-import type { Assembly } from '@gangway/contract/proof';
-import { DeepView, type Spot, type Together } from './DeepView';
-import { Choices } from '../ui/Choices';
-import { Select } from '../ui/Select';
-import { useBlink } from '../ui/useBlink';
+import { Choices } from './Choices';
+import { DeepView, type Spot, type TiledPicture, type Together } from './DeepView';
+import { Select } from './Select';
+import { useBlink } from './useBlink';
 
 const WAYS = [
-  { id: 'alone', name: proofText.alone },
-  { id: 'side', name: proofText.sideBySide },
-  { id: 'split', name: proofText.split },
-  { id: 'blink', name: proofText.blink },
+  { id: 'alone', name: compareText.alone },
+  { id: 'side', name: compareText.sideBySide },
+  { id: 'split', name: compareText.split },
+  { id: 'blink', name: compareText.blink },
 ] as const;
-type Way = (typeof WAYS)[number]['id'];
+export type Way = (typeof WAYS)[number]['id'];
+
+/** A picture that can be compared with others. */
+export interface ComparedPicture extends TiledPicture {
+  readonly id: string;
+  readonly name: string;
+}
+
+interface CompareProps {
+  readonly main: ComparedPicture;
+  /** What it can be compared with; the first to begin with. */
+  readonly others: readonly ComparedPicture[];
+  readonly spot: Spot | null;
+  /** What is said where there is nothing to compare it with. */
+  readonly alone: string;
+  readonly firstWay?: Way;
+}
 
 /** One picture, or two of them compared: beside each other, split by a line, or in turn. */
-export function Compare({
-  main,
-  others,
-  nameOf,
-  spot,
-}: {
-  readonly main: Assembly;
-  readonly others: readonly Assembly[];
-  readonly nameOf: (assembly: Assembly) => string;
-  readonly spot: Spot | null;
-}) {
-  const [way, setWay] = useState<Way>('alone');
+export function ComparePictures({ main, others, spot, alone, firstWay = 'alone' }: CompareProps) {
+  const [way, setWay] = useState<Way>(firstWay);
   const [otherId, setOtherId] = useState<string | null>(null);
   const [at, setAt] = useState(50);
   const other = others.find(({ id }) => id === otherId) ?? others[0] ?? null;
@@ -39,18 +44,18 @@ export function Compare({
     <div className="flex min-h-0 min-w-0 grow flex-col gap-1.5">
       <div className="flex flex-wrap items-center gap-2 text-sm">
         <Choices
-          label={proofText.howToCompare}
+          label={compareText.howToCompare}
           choices={WAYS.map((each) => ({ ...each, disabled: each.id !== 'alone' && !other }))}
           value={using}
           onChoose={setWay}
         />
         {using !== 'alone' && other && (
           <label className="flex items-center gap-1.5">
-            {proofText.with}
+            {compareText.with}
             <Select value={other.id} onChange={(event) => setOtherId(event.target.value)} className="max-w-56">
               {others.map((each) => (
                 <option key={each.id} value={each.id}>
-                  {nameOf(each)}
+                  {each.name}
                 </option>
               ))}
             </Select>
@@ -58,7 +63,7 @@ export function Compare({
         )}
         {using === 'split' && (
           <label className="flex grow items-center gap-1.5">
-            <span className="sr-only">{proofText.whereTheLineIs}</span>
+            <span className="sr-only">{compareText.whereTheLineIs}</span>
             <input
               type="range"
               min={0}
@@ -69,13 +74,13 @@ export function Compare({
             />
           </label>
         )}
-        {!other && <span className="text-xs text-ink-soft">{proofText.withASecondFinishedPicture}</span>}
+        {!other && <span className="text-xs text-ink-soft">{alone}</span>}
       </div>
       <div className={`relative grid min-h-64 grow gap-1 ${using === 'side' ? 'grid-cols-2' : ''}`}>
         <div className={using === 'side' ? 'relative' : 'absolute inset-0'}>
           <DeepView
-            assembly={main}
-            label={say(proofText.byPixels, { main: nameOf(main), width: main.report?.width ?? 0, height: main.report?.height ?? 0 })}
+            picture={main}
+            label={say(compareText.byPixels, { main: main.name, width: main.width, height: main.height })}
             spot={spot}
             together={together}
           />
@@ -88,8 +93,14 @@ export function Compare({
               visibility: using === 'blink' && !shown ? 'hidden' : undefined,
             }}
           >
-            <DeepView assembly={other} label={say(proofText.toCompare, { other: nameOf(other) })} together={together} />
+            <DeepView picture={other} label={say(compareText.toCompare, { other: other.name })} together={together} />
           </div>
+        )}
+        {second && using !== 'side' && (
+          <span className="pointer-events-none absolute inset-x-2 bottom-2 flex justify-between gap-2 text-xs">
+            <Caption hidden={using === 'blink' && shown}>{main.name}</Caption>
+            <Caption hidden={using === 'blink' && !shown}>{other.name}</Caption>
+          </span>
         )}
         {using === 'split' && (
           <span aria-hidden className="pointer-events-none absolute inset-y-0 w-px bg-accent" style={{ left: `${at}%` }} />
@@ -97,4 +108,9 @@ export function Compare({
       </div>
     </div>
   );
+}
+
+/** The name of a picture, over it. */
+function Caption({ hidden, children }: { readonly hidden: boolean; readonly children: string }) {
+  return <span className={`max-w-[45%] truncate rounded-sm bg-sheet px-1.5 py-0.5 ${hidden ? 'invisible' : ''}`}>{children}</span>;
 }

@@ -1,0 +1,1 @@
+ALTER TABLE "lens_test_frames" ADD COLUMN "texture" jsonb;

@@ -1,0 +1,39 @@
+import type { SharpCircle } from './sharpCircle';
+
+/** What the eye says of a place in a frame. */
+export const MARKS = ['good', 'acceptable', 'no'] as const;
+export type Mark = (typeof MARKS)[number];
+
+/** A place that was judged by eye. */
+export interface MarkedPlace {
+  readonly fNumber: number;
+  /** Image height at infinity, mm. */
+  readonly heightMm: number;
+  readonly mark: Mark;
+}
+
+/** Closer to the axis than this is the middle, mm. */
+const MIDDLE_MM = 2;
+
+/**
+ * How far a lens is good enough at one aperture by marks: between the farthest
+ * place that is at least acceptable and the nearest one that is not. Farther
+ * places that are acceptable again do not count: the circle must hold all
+ * around. `null` where no place was marked at this aperture.
+ *
+ * @param fNumber the aperture
+ * @param places marked places of all apertures
+ *
+ * @example
+ * markedCircle(8, [{ fNumber: 8, heightMm: 0, mark: 'good' }, { fNumber: 8, heightMm: 20, mark: 'acceptable' }])?.kind // => 'atLeast'
+ */
+export function markedCircle(fNumber: number, places: readonly MarkedPlace[]): SharpCircle | null {
+  const here = places.filter((place) => place.fNumber === fNumber);
+  if (here.length === 0) return null;
+  const refused = Math.min(...here.filter(({ mark }) => mark === 'no').map(({ heightMm }) => heightMm));
+  const accepted = Math.max(...here.filter(({ mark, heightMm }) => mark !== 'no' && heightMm < refused).map(({ heightMm }) => heightMm));
+  if (refused === Infinity) return { fNumber, kind: 'atLeast', radiusMm: accepted };
+  if (accepted === -Infinity) return { fNumber, kind: refused < MIDDLE_MM ? 'never' : 'unknown' };
+  // Anywhere between the two, as likely here as there.
+  return { fNumber, kind: 'measured', radiusMm: (accepted + refused) / 2, doubtMm: (refused - accepted) / Math.sqrt(12) };
+}
