@@ -117,6 +117,40 @@ test('the chart is planned, exposed, measured within the standard, judged, and w
   await page.keyboard.press('Control+z');
   await expect.poll(met).toBe(before);
 
+  // By eye the left half is not good enough: the circle ends between the middle and there, in the kit as well, as long as marks count.
+  const circle = () => page.getByRole('row', { name: /Sharp circle at f\/8/ }).innerText();
+  const byNumbers = await circle();
+  await page.getByRole('radio', { name: 'By eye' }).click();
+  const mark = (place: string, how: string) =>
+    page
+      .getByRole('radiogroup', { name: `f/8, ${place}: your mark` })
+      .getByRole('radio', { name: how, exact: true })
+      .click();
+  await mark('centre', 'good');
+  await mark('left', 'not good enough');
+  await page.getByRole('button', { name: 'f/8, left: compare' }).click();
+  const compared = page.getByRole('dialog', { name: 'f/8, left' });
+  await expect(compared.getByTestId('deep-view').first()).toHaveAttribute('data-drawn', 'true');
+  await expect(compared).toContainText('With frames at two apertures, they can be compared.');
+  await compared.getByLabel('Compare with frames of').selectOption({ label: 'Light: 90 mm field wide' });
+  await expect(compared.getByTestId('deep-view')).toHaveCount(2);
+  await expect(compared.getByTestId('deep-view').last()).toHaveAttribute('data-drawn', 'true');
+  expect(await violations(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('checkbox', { name: 'Use my marks instead of the numbers' }).check();
+  await page.getByRole('radio', { name: 'Results' }).click();
+  await expect(conclusions).toContainText('By your marks f/8 is good enough up to');
+  expect(await circle()).not.toBe(byNumbers);
+  const eye = await circle();
+  await page.keyboard.press('Control+z');
+  await expect.poll(circle).toBe(byNumbers);
+  await page.keyboard.press('Control+Shift+z');
+  await expect.poll(circle).toBe(eye);
+
+  const report = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Report as PDF' }).click();
+  expect((await report).suggestedFilename()).toBe('sharpness-24-mm-shift-wide.pdf');
+
   const exported = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Export as JSON' }).click();
   const path = await (await exported).path();
@@ -136,6 +170,28 @@ test('the chart is planned, exposed, measured within the standard, judged, and w
   await page.getByText(/Somebody else measured this on another copy/).waitFor();
   await expect(conclusions).toContainText('On the axis the lens reaches');
   await expect(page.getByRole('button', { name: 'Write to the kit' })).toHaveCount(0);
+  expect(await violations(page)).toEqual([]);
+});
+
+test('frames of a distant subject tell how far the infinity stop is off', async ({ page, gangway }) => {
+  test.setTimeout(300_000);
+  await page.goto(`${gangway.url}/kit/tests`);
+  await page.getByRole('button', { name: 'New test' }).click();
+  const dialog = page.getByRole('dialog', { name: 'New lens test' });
+  await dialog.getByRole('radio', { name: 'Infinity stop' }).click();
+  await expect(dialog.getByText('7 frames: 7 positions × 1 aperture')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Begin test' }).click();
+  await expect(page.getByText('Set the lens to its infinity stop: that is 0.')).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('radio', { name: 'Frames 0/7' }).click();
+  await page.getByRole('button', { name: 'Expose 7 frames' }).click();
+  await expect(page.getByRole('radio', { name: 'Frames 7/7' })).toBeVisible({ timeout: 240_000 });
+  await page.getByRole('radio', { name: 'Results' }).click();
+  // The stop of the invented lens is off by 0.04 mm.
+  await expect(page.getByRole('region', { name: 'Conclusions' })).toContainText(
+    /sharpest with the back 0\.0[345] ± 0\.0\d mm farther out, so at the stop the lens focuses beyond infinity/,
+    { timeout: 60_000 },
+  );
   expect(await violations(page)).toEqual([]);
 });
 
