@@ -41,7 +41,9 @@ export function demoLensTest(): DemoLensTest {
       marks: [],
       byMarks: false,
       otherCopy: null,
-      shots: plan.shots.filter(({ fNumber }) => F_NUMBERS.includes(fNumber)).map((shot) => ({ ...shot, focusMm: 0, frameId: null })),
+      shots: plan.shots
+        .filter(({ fNumber }) => F_NUMBERS.includes(fNumber))
+        .map((shot) => ({ ...shot, focusMm: 0, lamp: false, frameId: null })),
       appliedAt: null,
     },
     copy: simulatedCopy({ focalMm, imageCircleMm, widestFNumber }, copyNumber(lens.id)),

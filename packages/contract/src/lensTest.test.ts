@@ -13,7 +13,11 @@ describe('a lens test as it is stored', () => {
     expect(lensTestSettingsSchema.parse(JSON.parse(JSON.stringify(settings)))).toEqual(settings);
     expect(upgraded(LENS_TEST_RECORD, settings, presentVersion(LENS_TEST_RECORD))).toEqual(settings);
     // The first ones knew neither the chart nor focus.
-    const { marks, byMarks, ...second } = settings;
+    const { marks, byMarks, ...rest } = settings;
+    const second = {
+      ...rest,
+      shots: settings.shots.map(({ fNumber, riseMm, shiftMm, focusMm, frameId }) => ({ fNumber, riseMm, shiftMm, focusMm, frameId })),
+    };
     expect(upgraded(LENS_TEST_RECORD, second, 2)).toEqual({ ...settings, marks, byMarks });
     const { target, chart, wantedCyMm, otherCopy, shots, ...first } = second;
     const before = { ...first, shots: shots.map(({ fNumber, riseMm, shiftMm, frameId }) => ({ fNumber, riseMm, shiftMm, frameId })) };

@@ -34,6 +34,8 @@ export const testShotSchema = z.strictObject({
   shiftMm: bounded(LENS_TEST_BOUNDS.shiftMm),
   /** How far the back is from where it was focused, away from the lens. */
   focusMm: bounded(LENS_TEST_BOUNDS.focusMm).default(0),
+  /** Whether a lamp stands beside the frame. */
+  lamp: z.boolean().default(false),
   /** The frame in this place; `null` while there is none. */
   frameId: idSchema.nullable().default(null),
 });
@@ -115,9 +117,11 @@ export const storedChartSchema = z.strictObject({
       acrossDeg: z.number(),
       mtf50CyPx: z.number(),
       doubtCyPx: z.number(),
-      // Frames that were read before colours were compared have none.
+      // Frames that were read before colours and levels were kept have none.
       redPx: z.number().nullable().default(null),
       bluePx: z.number().nullable().default(null),
+      dark: z.number().nullable().default(null),
+      bright: z.number().nullable().default(null),
     }),
   ),
   /** Edges that could not be measured, by why. */

@@ -4,9 +4,9 @@ import type { LensTestFrame, LensTestSettings, TestShot } from './lensTest';
 /** A frame of the test chart as it is measured, from how it is stored and its place in the plan; `null` where it is not one. */
 export function chartFrameFrom(
   { name, width, height, chart }: Pick<LensTestFrame, 'name' | 'width' | 'height' | 'chart'>,
-  { fNumber, riseMm, shiftMm, focusMm }: Pick<TestShot, 'fNumber' | 'riseMm' | 'shiftMm' | 'focusMm'>,
+  { fNumber, riseMm, shiftMm, focusMm, lamp }: Pick<TestShot, 'fNumber' | 'riseMm' | 'shiftMm' | 'focusMm' | 'lamp'>,
   { widthMm, heightMm }: Pick<LensTestSettings, 'widthMm' | 'heightMm'>,
 ): ChartFrame | null {
   if (chart === null) return null;
-  return { name, fNumber, riseMm, shiftMm, focusMm, frame: { widthMm, heightMm }, widthPx: width, heightPx: height, ...chart };
+  return { name, fNumber, riseMm, shiftMm, focusMm, lamp, frame: { widthMm, heightMm }, widthPx: width, heightPx: height, ...chart };
 }

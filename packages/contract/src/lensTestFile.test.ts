@@ -12,7 +12,7 @@ const tested = {
   lens: '90 mm',
   settings,
   begunAt: '2026-11-30T10:00:00.000Z',
-  frames: [{ name: '1.tif', fNumber: 8, riseMm: 0, shiftMm: 0, focusMm: 0 }],
+  frames: [{ name: '1.tif', fNumber: 8, riseMm: 0, shiftMm: 0, focusMm: 0, lamp: false }],
 };
 const light: MeasuredTest = { kind: 'wall', light: measuredLight([], 0) };
 const asJson = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
@@ -54,6 +54,7 @@ const SHARP: MeasuredTest = {
       blue: { terms: [0, 1e-7], doubtMm: 1e-4, wholeMm: [0, 1e-3] },
       edges: 60,
     },
+    flare: [{ fNumber: 4, veil: 0.02, doubt: 0.001, worst: { veil: 0.04, at: [0.8, 0.2] }, edges: 90 }],
   },
 };
 

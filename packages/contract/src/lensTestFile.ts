@@ -33,6 +33,7 @@ export const lensTestFileSchema = z.strictObject({
         riseMm: bounded(LENS_TEST_BOUNDS.riseMm),
         shiftMm: bounded(LENS_TEST_BOUNDS.shiftMm),
         focusMm: bounded(LENS_TEST_BOUNDS.focusMm),
+        lamp: z.boolean().default(false),
       }),
     )
     .max(1000),
@@ -117,7 +118,7 @@ export function settingsFromFile(
     target: result.kind,
     chart,
     wantedCyMm,
-    shots: frames.map(({ fNumber, riseMm, shiftMm, focusMm }) => ({ fNumber, riseMm, shiftMm, focusMm, frameId: null })),
+    shots: frames.map(({ fNumber, riseMm, shiftMm, focusMm, lamp }) => ({ fNumber, riseMm, shiftMm, focusMm, lamp, frameId: null })),
     appliedAt: null,
     marks: [],
     byMarks: false,

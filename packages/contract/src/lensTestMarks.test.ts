@@ -3,7 +3,7 @@ import { markedPlaces } from './lensTestMarks';
 const FRAME = 'c5b0b3c2-6f3d-4b62-9a50-3d1f4a6f2b11';
 
 test('a mark lies as far from the axis as its place and the shift of its frame say; of frames that are left out there are none', () => {
-  const shots = [{ fNumber: 8, riseMm: 0, shiftMm: 8, focusMm: 0, frameId: FRAME }];
+  const shots = [{ fNumber: 8, riseMm: 0, shiftMm: 8, focusMm: 0, lamp: false, frameId: FRAME }];
   const marks = [
     { frameId: FRAME, place: 'upperRight' as const, at: [1, 0] as [number, number], mark: 'no' as const },
     {

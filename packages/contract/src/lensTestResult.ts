@@ -110,6 +110,18 @@ const sharpSchema = z.strictObject({
     .strictObject({ lastMm: number, red: colourSchema, blue: colourSchema, edges: z.number().int() })
     .nullable()
     .default(null),
+  flare: z
+    .array(
+      z.strictObject({
+        fNumber: number.positive(),
+        veil: number,
+        doubt: number,
+        worst: z.strictObject({ veil: number, at: pair }),
+        edges: z.number().int(),
+      }),
+    )
+    .max(100)
+    .default([]),
 });
 
 const shareSchema = z.strictObject({ share: number, doubt: number }).nullable();

@@ -66,7 +66,7 @@ async function chartOf(path: string, name: string, settings: LensTestSettings, s
   const { markers, edges, refused } = photograph;
   return {
     markers: markers.map(({ id, corners }) => ({ id, corners: corners.map(([x, y]): [number, number] => [rounded(x, 3), rounded(y, 3)]) })),
-    edges: edges.map(({ edge: { middle, across }, mtf50CyPx, doubtCyPx, redPx, bluePx }) => ({
+    edges: edges.map(({ edge: { middle, across }, mtf50CyPx, doubtCyPx, redPx, bluePx, dark, bright }) => ({
       xPx: rounded(middle[0], 2),
       yPx: rounded(middle[1], 2),
       acrossDeg: rounded(degrees(Math.atan2(across[1], across[0])), 3),
@@ -74,6 +74,8 @@ async function chartOf(path: string, name: string, settings: LensTestSettings, s
       doubtCyPx: rounded(doubtCyPx, 6),
       redPx: redPx && rounded(redPx, 4),
       bluePx: bluePx && rounded(bluePx, 4),
+      dark: rounded(dark, 6),
+      bright: rounded(bright, 6),
     })),
     refused,
   };

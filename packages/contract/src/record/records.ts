@@ -23,7 +23,12 @@ export const LENS_TEST_RECORD: VersionedRecord = {
       ...test,
       shots: Array.isArray(test.shots) ? test.shots.map((shot: unknown) => (isJson(shot) ? { focusMm: 0, ...shot } : shot)) : test.shots,
     }),
-    // Nothing had been judged by eye.
-    (test) => ({ marks: [], byMarks: false, ...test }),
+    // Nothing had been judged by eye, and no lamp had stood beside a frame.
+    (test) => ({
+      marks: [],
+      byMarks: false,
+      ...test,
+      shots: Array.isArray(test.shots) ? test.shots.map((shot: unknown) => (isJson(shot) ? { lamp: false, ...shot } : shot)) : test.shots,
+    }),
   ],
 };

@@ -292,3 +292,18 @@ test('how the camera is placed and held is said with its side, and nothing is tu
    ]
   `);
 });
+
+test('a level that is known to be off says what it has to read; one that is right or unknown says nothing', () => {
+  const own = (levelPitchDeg: number | null, levelRollDeg: number | null) => {
+    const { rig, ...rest } = setup();
+    const { back } = rig.parts;
+    if (back.kind !== 'body') throw new Error('no body');
+    const parts = { ...rig.parts, back: { ...back, specs: { ...back.specs, levelPitchDeg, levelRollDeg } } };
+    const step = placeSteps(geometryOf({ ...rest, rig: { ...rig, parts } })).find(({ id }) => id.includes('ownLevel'));
+    return step && `${step.words} ${step.specs}`;
+  };
+  expect(own(null, null)).toBeUndefined();
+  expect(own(0, 0.04)).toBeUndefined();
+  // Rolled clockwise when it reads zero, it is level when it reads as much the other way.
+  expect(own(-0.2, 0.34)).toBe('The camera’s own level is off: set it to 0.2° up and 0.3° anticlockwise');
+});

@@ -21,6 +21,7 @@ const result = (over: Partial<ChartResult> = {}): ChartResult => ({
   focusShift: null,
   distortion: null,
   lateralColour: null,
+  flare: [],
   ...over,
 });
 const of = <K extends ChartFact['kind']>(facts: readonly ChartFact[], kind: K) =>
@@ -148,6 +149,14 @@ test.each<[ChartFact, string]>([
   [
     { kind: 'lateralColour', heightMm: 21.6, redUm: 1, blueUm: -0.5, doubtUm: 0.4, fringePx: 0.17 },
     'Lateral colour: up to 21.6 mm from the axis fringes stay under 0.3 px, too narrow to be seen.',
+  ],
+  [
+    { kind: 'flare', flare: { fNumber: 4, veil: 0.021, doubt: 0.0004, worst: { veil: 0.043, at: [5 / 6, 1 / 6] }, edges: 200 } },
+    'With a lamp beside the frame, flare at f/4 lays 2.1 ± 0.1 % of white over the picture, 4.3 % at the upper right. Shade the lens.',
+  ],
+  [
+    { kind: 'flare', flare: { fNumber: 8, veil: 0.001, doubt: 0.0004, worst: { veil: 0.002, at: [0.5, 0.5] }, edges: 200 } },
+    'With a lamp beside the frame, no flare can be seen at f/8.',
   ],
   [{ kind: 'distortion', heightMm: 21.6, percent: 0.02, doubtPercent: 0.004 }, 'No distortion can be seen up to 21.6 mm from the axis.'],
 ])('%j is said as a sentence', (fact, words) => {

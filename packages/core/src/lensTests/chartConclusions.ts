@@ -8,6 +8,7 @@ import { apertureWords, fixed, mmWords } from '../words';
 import { distortionAt } from './chartDistortion';
 import type { ChartResult } from './chartResult';
 import { sharpnessAt, type SharpnessProblem } from './chartSharpness';
+import type { Flare } from './flare';
 import { colourShiftAt } from './lateralColour';
 import { frameNames } from './frameNames';
 import { bestApertures, sharpCircle, type SharpCircle } from './sharpCircle';
@@ -68,8 +69,12 @@ export type ChartFact =
       readonly blueUm: number;
       readonly doubtUm: number;
       readonly fringePx: number;
-    };
+    }
+  /** How much light a lamp beside the frame spreads, as a share of white, and where most. */
+  | { readonly kind: 'flare'; readonly flare: Flare };
 
+/** A veil that is weaker than this share of white cannot be seen (assumed). */
+const SEEN_VEIL = 0.003;
 /** Something is told where it is so many standard deviations from nothing. */
 const SEEN = 3;
 /** Less distortion than this cannot be seen on any wall (common practice), percent. */
@@ -91,7 +96,7 @@ const MOSTLY_PIXELS = 0.8;
  * @param wantedCyMm the standard: cycles per mm at which half of the contrast must be left
  *
  * @example
- * chartFacts({ sharpness: { apertures: [], magnification: 0, pixelMm: 0.01, problems: [] }, fields: [], focusShift: null, distortion: null, lateralColour: null }, { widthMm: 36, heightMm: 24 }, 24) // => []
+ * chartFacts({ sharpness: { apertures: [], magnification: 0, pixelMm: 0.01, problems: [] }, fields: [], focusShift: null, distortion: null, lateralColour: null, flare: [] }, { widthMm: 36, heightMm: 24 }, 24) // => []
  */
 export function chartFacts(result: ChartResult, frame: FrameSize, wantedCyMm: number): readonly ChartFact[] {
   return [
@@ -99,6 +104,7 @@ export function chartFacts(result: ChartResult, frame: FrameSize, wantedCyMm: nu
     ...focusFacts(result, frame),
     ...distortionFacts(result, frame),
     ...colourFacts(result, frame),
+    ...result.flare.map((flare) => ({ kind: 'flare' as const, flare })),
   ];
 }
 
@@ -290,7 +296,27 @@ export function chartConclusion(fact: ChartFact, wantedCyMm: number): string {
             doubt: fixed(Math.max(0.1, fact.doubtUm), 1),
             px: fixed(fact.fringePx, 1),
           });
+    case 'flare':
+      return flareSentence(fact.flare);
   }
+}
+
+function flareSentence({ fNumber, veil, doubt, worst }: Flare): string {
+  const aperture = apertureWords(fNumber);
+  if (veil < SEEN_VEIL && worst.veil < SEEN_VEIL) return say(lensTestsText.noFlare, { aperture });
+  return say(lensTestsText.flares, {
+    aperture,
+    percent: fixed(100 * veil, 1),
+    doubt: fixed(Math.max(0.1, 100 * doubt), 1),
+    most: fixed(100 * worst.veil, 1),
+    side: partOf(worst.at),
+  });
+}
+
+/** The side or corner of the frame of a place in it; the centre where it is neither. */
+function partOf([x, y]: readonly [number, number]): (typeof SIDES)[number] | 'centre' {
+  const [right, up] = [Math.sign(Math.round(3 * (x - 0.5))), Math.sign(Math.round(3 * (0.5 - y)))];
+  return right === 0 && up === 0 ? 'centre' : sideOf((Math.atan2(up, right) * 180) / Math.PI);
 }
 
 const outwardWords = (um: number): string => say(lensTestsText.outward, { um: fixed(Math.abs(um), 1), way: um >= 0 ? 'out' : 'in' });

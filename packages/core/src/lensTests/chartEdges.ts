@@ -33,6 +33,9 @@ export interface EdgeReading {
   /** How far red and blue draw the edge from where green draws it, along `across`, px; `null` where a colour does not show it. */
   readonly redPx: number | null;
   readonly bluePx: number | null;
+  /** Linear light on its darker and on its brighter side. */
+  readonly dark: number;
+  readonly bright: number;
 }
 
 /** What a picture of the chart tells. */
@@ -118,10 +121,21 @@ export function chartReading(picture: PixelValues, edges: readonly ChartEdge[]):
   const refused: Record<string, number> = {};
   const read = edges.flatMap((edge): readonly EdgeReading[] => {
     try {
-      const { mtf50CyPx, mtf50DoubtCyPx, mtfAt, isUpright, redPx, bluePx } = edgeInPart(partOf(picture, edge.part));
+      const { mtf50CyPx, mtf50DoubtCyPx, mtfAt, isUpright, redPx, bluePx, dark, bright } = edgeInPart(partOf(picture, edge.part));
       const way = Math.sign(edge.across[isUpright ? 0 : 1]);
       const along = (px: number | null): number | null => px && way * px;
-      return [{ edge, mtf50CyPx, doubtCyPx: mtf50DoubtCyPx, mtfHalfNyquist: mtfAt(0.25), redPx: along(redPx), bluePx: along(bluePx) }];
+      return [
+        {
+          edge,
+          mtf50CyPx,
+          doubtCyPx: mtf50DoubtCyPx,
+          mtfHalfNyquist: mtfAt(0.25),
+          redPx: along(redPx),
+          bluePx: along(bluePx),
+          dark,
+          bright,
+        },
+      ];
     } catch (error) {
       if (!(error instanceof CoreError)) throw error;
       refused[error.code] = (refused[error.code] ?? 0) + 1;

@@ -15,6 +15,9 @@ export interface ReadEdge {
   /** How far red and blue draw it from where green does, along `acrossDeg`, px; `null` where that was not measured. */
   readonly redPx: number | null;
   readonly bluePx: number | null;
+  /** Linear light on its darker and on its brighter side; `null` where that was not kept. */
+  readonly dark: number | null;
+  readonly bright: number | null;
 }
 
 /** A frame of the test chart, what was read in it, and how it was taken. */
@@ -26,6 +29,8 @@ export interface ChartFrame {
   readonly shiftMm: number;
   /** How far the back is from best focus as it was set, away from the lens, mm. */
   readonly focusMm: number;
+  /** Whether a lamp stood beside the frame. */
+  readonly lamp: boolean;
   readonly frame: FrameSize;
   readonly widthPx: number;
   readonly heightPx: number;

@@ -31,6 +31,17 @@ describe('a series of frames of the test chart', () => {
     expect(new Set(shots.map(({ riseMm, shiftMm }) => `${riseMm} ${shiftMm}`))).toEqual(new Set(['0 0']));
   });
 
+  test('for flare: every second aperture without and then with the lamp, nothing else changed', () => {
+    const { shots, focusStepMm } = chartPlanOfRig(rig, LAYOUT, 'flare');
+    const half = shots.length / 2;
+    expect(shots.slice(0, half).every(({ lamp }) => !lamp)).toBe(true);
+    const unlit = shots.map((shot) => ({ ...shot, lamp: false }));
+    expect(unlit.slice(half)).toEqual(unlit.slice(0, half).toReversed());
+    expect(shots.slice(half).every(({ lamp }) => lamp)).toBe(true);
+    expect(shots[0]?.fNumber).toBe(rig.lens.widestFNumber);
+    expect(focusStepMm).toBeNull();
+  });
+
   test('for focus: the back goes evenly to both sides, by what the widest aperture just shows', () => {
     const { shots, frame, focusStepMm, cameraStepMm, magnification } = chartPlanOfRig(rig, LAYOUT, 'focus');
     const backs = [...new Set(shots.map(({ focusMm }) => focusMm))];

@@ -12,6 +12,8 @@ export interface ChartShotPlan extends ShiftPosition {
   readonly fNumber: number;
   /** How far the back is from where it was focused, away from the lens, mm. */
   readonly focusMm: number;
+  /** Whether a lamp stands beside the frame. */
+  readonly lamp: boolean;
 }
 
 /** A series of frames of the test chart, in the order of the fewest changes. */
@@ -31,7 +33,7 @@ export interface ChartPlan {
 }
 
 /** What frames of the chart are taken for. */
-export type ChartPurpose = 'sharpness' | 'focus';
+export type ChartPurpose = 'sharpness' | 'focus' | 'flare';
 
 /** The chart is drawn larger than the frame by this share. */
 const FILLS = 1.02;
@@ -45,6 +47,8 @@ const RELEASE_S = 3;
 const FOCUS_STEPS = 3;
 /** Apertures of a focus series: stopped down farther best focus hardly shows. */
 const FOCUS_APERTURES = 3;
+/** Flare changes slowly with the aperture: every second one. */
+const FLARE_EVERY = 2;
 
 /**
  * At which magnification a chart fills a frame.
@@ -115,7 +119,8 @@ export function focusPlaces(wantedStepMm: number): { readonly step: number; read
  * Which frames of the test chart to take with a rig, the camera held in
  * landscape orientation: for sharpness every aperture at up to five shifts, for
  * curvature, focus shift and tilt of the field a series of positions of the
- * back about focus at the wider apertures.
+ * back about focus at the wider apertures, for flare some apertures without and
+ * with a lamp beside the frame.
  *
  * @param rig the rig
  * @param layout the chart
@@ -133,8 +138,18 @@ export function chartPlanOfRig(rig: Rig, layout: ChartLayout, purpose: ChartPurp
     const unique = carryingPositions(rig, frame);
     return {
       ...about,
-      shots: unique.flatMap((at, i) => inTurn(i, apertures).map((fNumber) => ({ fNumber, ...at, focusMm: 0 }))),
+      shots: unique.flatMap((at, i) => inTurn(i, apertures).map((fNumber) => ({ fNumber, ...at, focusMm: 0, lamp: false }))),
       durationS: durationOf({ places: unique.length, between: 'chart', fNumbers: apertures.length }),
+      focusStepMm: null,
+      cameraStepMm: null,
+    };
+  }
+  if (purpose === 'flare') {
+    const some = apertures.filter((_, i) => i % FLARE_EVERY === 0);
+    return {
+      ...about,
+      shots: [false, true].flatMap((lamp, i) => inTurn(i, some).map((fNumber) => ({ fNumber, riseMm: 0, shiftMm: 0, focusMm: 0, lamp }))),
+      durationS: durationOf({ places: 2, between: 'chart', fNumbers: some.length }),
       focusStepMm: null,
       cameraStepMm: null,
     };
@@ -145,7 +160,7 @@ export function chartPlanOfRig(rig: Rig, layout: ChartLayout, purpose: ChartPurp
   const { step, places } = focusPlaces(cocMm * rig.lens.widestFNumber * (1 + magnification));
   return {
     ...about,
-    shots: places.flatMap((focusMm, i) => inTurn(i, wide).map((fNumber) => ({ fNumber, riseMm: 0, shiftMm: 0, focusMm }))),
+    shots: places.flatMap((focusMm, i) => inTurn(i, wide).map((fNumber) => ({ fNumber, riseMm: 0, shiftMm: 0, focusMm, lamp: false }))),
     durationS: durationOf({ places: places.length, between: 'focus', fNumbers: wide.length }),
     focusStepMm: step,
     // Nearer by δ brings the focus out by m²·δ.

@@ -2,6 +2,7 @@ import type { ChartLayout } from './chart';
 import { chartDistortion, type ChartDistortion } from './chartDistortion';
 import { chartScale, placedEdges, type ChartFrame } from './chartFrame';
 import { measuredSharpness, type SharpnessResult } from './chartSharpness';
+import { chartFlare, type Flare } from './flare';
 import { lateralColour, type LateralColour } from './lateralColour';
 import { focusField, focusShiftOf, type FocusField, type FocusShift } from './focusField';
 
@@ -13,6 +14,8 @@ export interface ChartResult {
   readonly focusShift: FocusShift | null;
   readonly distortion: ChartDistortion | null;
   readonly lateralColour: LateralColour | null;
+  /** By aperture; empty without frames with a lamp. */
+  readonly flare: readonly Flare[];
 }
 
 /**
@@ -20,13 +23,15 @@ export interface ChartResult {
  * field curvature, focus shift and tilt.
  *
  * @param layout the chart
- * @param frames what was read in them
+ * @param all what was read in the frames
  * @param focalMm focal length, mm; `null` where it is unknown, and with it where the field lies
  *
  * @example
  * chartResult(chartLayout('A4'), [], 90).fields // => []
  */
-export function chartResult(layout: ChartLayout, frames: readonly ChartFrame[], focalMm: number | null): ChartResult {
+export function chartResult(layout: ChartLayout, all: readonly ChartFrame[], focalMm: number | null): ChartResult {
+  // A veil makes edges neither softer nor sharper, but noisier.
+  const frames = all.filter(({ lamp }) => !lamp);
   const apertures = [...new Set(frames.flatMap(({ fNumber }) => fNumber ?? []))].sort((a, b) => a - b);
   const fields =
     focalMm === null
@@ -43,6 +48,7 @@ export function chartResult(layout: ChartLayout, frames: readonly ChartFrame[], 
     fields,
     focusShift: focusShiftOf(fields),
     distortion: chartDistortion(layout, frames),
+    flare: chartFlare(all),
     lateralColour: lateralColour(
       placedEdges(
         inFocus,

@@ -52,6 +52,7 @@ const seeds = Array.from({ length: LENSES }, (_, i) => i + 1);
 
 test('over invented lenses with noise: MTF50 within 4 %, sharp circle within 3 %, distortion within 0.02 %, and the stated uncertainties hold', () => {
   const off: number[] = [];
+  const circles: boolean[] = [];
   for (const seed of seeds) {
     const law = centred(seed);
     const frames = [
@@ -73,16 +74,21 @@ test('over invented lenses with noise: MTF50 within 4 %, sharp circle within 3 %
         expect(Math.abs(found.cyMm / is - 1)).toBeLessThan(0.04);
         off.push((found.cyMm - is) / found.doubtCyMm);
       }
-    // A standard that the lens meets most of the way out.
-    const radiusMm = 0.8 * (at.heightsMm.at(-1) ?? 0);
-    const circle = sharpCircle(at, softest(law, radiusMm));
-    if (circle.kind !== 'measured') throw new Error(circle.kind);
-    expect(Math.abs(circle.radiusMm / radiusMm - 1)).toBeLessThan(0.03);
+    // Standards that the lens meets most of the way out. Where sharpness hardly falls the radius is not known to 3 %, and that is stated.
+    for (const share of [0.8, 0.9]) {
+      const radiusMm = share * (at.heightsMm.at(-1) ?? 0);
+      const circle = sharpCircle(at, softest(law, radiusMm));
+      if (circle.kind !== 'measured') throw new Error(circle.kind);
+      const known = circle.doubtMm < 0.015 * radiusMm;
+      expect(Math.abs(circle.radiusMm - radiusMm)).toBeLessThan(known ? 0.03 * radiusMm : 2.5 * circle.doubtMm);
+      circles.push(known);
+    }
     expect(Math.abs(distortionAt(distortion, distortion.lastMm) - sharpnessByLaw(law).distortion(distortion.lastMm))).toBeLessThan(0.0002);
   }
   // Twice the stated standard deviation holds the truth in 95 of 100; and it is not stated so large that it says nothing.
   expect(off.filter((each) => Math.abs(each) < 2).length / off.length).toBeGreaterThanOrEqual(0.95);
   expect(Math.max(...off.map(Math.abs))).toBeGreaterThan(0.5);
+  expect(circles).toContain(true);
 });
 
 test('a focus series tells field curvature and focus shift within 10 %, tilt of the field, and toward which side a lens is decentred', () => {

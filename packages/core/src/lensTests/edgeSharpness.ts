@@ -16,6 +16,9 @@ export interface EdgeSharpness {
   readonly mtf50DoubtCyPx: number;
   /** Contrast left at a frequency in cycles per pixel, 1 at 0. */
   readonly mtfAt: (cyPx: number) => number;
+  /** Intensity on the darker and on the brighter side, away from the edge. */
+  readonly dark: number;
+  readonly bright: number;
 }
 
 /** Bins per pixel along the normal of the edge. */
@@ -121,6 +124,8 @@ export function sharpnessAcross(rows: Intensities, { isUpright: isUp, line: edge
     mtf50CyPx: cyPx,
     mtf50DoubtCyPx: doubtCyPx,
     mtfAt: response.mtf,
+    dark: spread.dark,
+    bright: spread.bright,
   };
 }
 
@@ -214,6 +219,9 @@ interface EdgeSpread {
   readonly variances: readonly number[];
   /** Index at the edge itself. */
   readonly middle: number;
+  /** Intensities on either side. */
+  readonly dark: number;
+  readonly bright: number;
 }
 
 function edgeSpread(rows: Intensities, { at, slope }: Line): EdgeSpread {
@@ -262,7 +270,7 @@ function edgeSpread(rows: Intensities, { at, slope }: Line): EdgeSpread {
     const share = Math.min(1, Math.max(0, (value - first) / (last - first)));
     return (sides[0] + share * (sides[1] - sides[0])) / Math.max(1, counts[i] ?? 0);
   });
-  return { values, variances, middle };
+  return { values, variances, middle, dark: Math.min(first, last), bright: Math.max(first, last) };
 }
 
 const mean = (values: readonly number[]): number => values.reduce((sum, each) => sum + each, 0) / values.length;

@@ -50,6 +50,7 @@ const RESULT: ChartResult = {
   },
   distortion: { lastMm: 32, terms: [1e-5, 0], doubt: 1e-5, residualPx: 0.05, frames: 3 },
   lateralColour: null,
+  flare: [],
 };
 
 test('the lens has what was measured, as measured, and does not contradict itself', () => {
@@ -80,7 +81,7 @@ test('the lens has what was measured, as measured, and does not contradict itsel
 });
 
 test('without a focus series and markers the tables stay; frames at wrong apertures give nothing', () => {
-  const specs = sharpSpecs({ ...RESULT, fields: [], focusShift: null, distortion: null, lateralColour: null }, 25);
+  const specs = sharpSpecs({ ...RESULT, fields: [], focusShift: null, distortion: null, lateralColour: null, flare: [] }, 25);
   if (!specs) throw new Error('nothing was measured');
   const lens = withMeasuredSharpness(LENS, specs);
   expect(lens.specs.heightsMm).toEqual([15, 30]);
@@ -91,7 +92,7 @@ test('without a focus series and markers the tables stay; frames at wrong apertu
 });
 
 test('a later test takes nothing away: apertures that it did not measure stay, and at least is no less than what was measured', () => {
-  const specs = sharpSpecs({ ...RESULT, fields: [], focusShift: null, distortion: null, lateralColour: null }, 25);
+  const specs = sharpSpecs({ ...RESULT, fields: [], focusShift: null, distortion: null, lateralColour: null, flare: [] }, 25);
   if (!specs?.sharpCircles) throw new Error('nothing was measured');
   const known = (fNumber: number, diameterMm: number, evidence: 'measured' | 'table') => ({ fNumber, diameterMm, evidence });
   const lens = {

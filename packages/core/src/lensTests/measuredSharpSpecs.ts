@@ -39,7 +39,7 @@ const rounded = (value: number, digits: number): number => Math.round(value * 10
  * @param byEye circles by marks, which count instead of those measured at their apertures
  *
  * @example
- * sharpSpecs({ sharpness: { apertures: [], magnification: 0, pixelMm: 0.01, problems: [] }, fields: [], focusShift: null, distortion: null, lateralColour: null }, 24) // => null
+ * sharpSpecs({ sharpness: { apertures: [], magnification: 0, pixelMm: 0.01, problems: [] }, fields: [], focusShift: null, distortion: null, lateralColour: null, flare: [] }, 24) // => null
  */
 export function sharpSpecs(
   { sharpness, fields, focusShift, distortion }: ChartResult,

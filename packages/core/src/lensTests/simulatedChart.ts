@@ -31,6 +31,8 @@ export interface SimulatedSharpness {
   readonly distortion: (heightMm: number) => number;
   /** How much farther out red and blue are drawn than green, by image height at infinity, mm. */
   readonly colour: (heightMm: number) => readonly [redMm: number, blueMm: number];
+  /** Light that a lamp beside the frame lays over its middle, as a share of white. */
+  readonly veil: number;
 }
 
 /** How sharp an invented lens is, by a simple law. */
@@ -56,6 +58,8 @@ export interface SharpnessLaw {
   readonly distortion: number;
   /** How much farther out red and blue are drawn at the edge of the circle, mm. */
   readonly lateralMm: readonly [red: number, blue: number];
+  /** Light that a lamp beside the frame lays over its middle, as a share of white. */
+  readonly veil: number;
 }
 
 /** A blur disc of diameter c leaves half contrast at this share of 1/c. */
@@ -95,6 +99,7 @@ export function sharpnessByLaw(law: SharpnessLaw): SimulatedSharpness {
         all + coma + ((square * open ** 0.7) / edgeCyMm) ** 2 + ((plane + sagMm * square) / (DISC * effective)) ** 2;
       return { tangential: part(law.edgeTangentialCyMm, law.tangentialSagMm), sagittal: part(law.edgeSagittalCyMm, law.sagittalSagMm) };
     },
+    veil: law.veil,
     distortion: (mm) => law.distortion * (mm / radiusMm) ** 2,
     // Half of it evenly, half growing toward the corners.
     colour: (mm) => {
@@ -134,6 +139,7 @@ export function simulatedSharpCopy({ focalMm, imageCircleMm, widestFNumber }: No
     decentred: { cyMm: fine * within(30, 50), towardDeg: within(-180, 180) },
     distortion: within(-0.012, 0.008),
     lateralMm: [fringeMm * within(-1, 1), fringeMm * within(-1, 1)],
+    veil: within(0.005, 0.03),
   };
 }
 
@@ -151,6 +157,8 @@ export interface ChartShot {
   /** By how much the camera is rolled, and the chart turned away about its upright and its level axis, degrees. */
   readonly rollDeg: number;
   readonly turnedDeg: readonly [aboutUpright: number, aboutLevel: number];
+  /** Whether a lamp stands beside the frame, at its right. */
+  readonly lamp?: boolean;
   readonly seed: number;
 }
 
@@ -199,8 +207,10 @@ export function simulatedChart(lens: SimulatedSharpness, shot: ChartShot, frame:
   // Blur is computed only where an edge is near.
   const most = greatestBlur(lens, shot, frame, magnification);
   const placeOf = ({ rightMm, aboveMm }: OnChart): ChartPoint => [layout.widthMm / 2 + rightMm, layout.heightMm / 2 - aboveMm];
-  const recorded = (black: number): number => {
-    const light = shot.exposure * (1 - (1 - INK) * black);
+  // Half as much again at the side of the lamp, half as much less at the other.
+  const veilAt = (x: number): number => (shot.lamp ? shot.exposure * lens.veil * (0.5 + (x + 0.5) / widthPx) : 0);
+  const recorded = (black: number, veil: number): number => {
+    const light = shot.exposure * (1 - (1 - INK) * black) + veil;
     const noisy = light + shot.noise * Math.sqrt(light * shot.exposure) * normalFrom(random);
     return Math.min(1, Math.max(0, noisy));
   };
@@ -251,9 +261,10 @@ export function simulatedChart(lens: SimulatedSharpness, shot: ChartShot, frame:
         }
       }
       const index = 3 * (y * widthPx + x);
-      values[index] = recorded(red);
-      values[index + 1] = recorded(green);
-      values[index + 2] = recorded(blue);
+      const veil = veilAt(x);
+      values[index] = recorded(red, veil);
+      values[index + 1] = recorded(green, veil);
+      values[index + 2] = recorded(blue, veil);
     }
   }
   return { widthPx, heightPx, values, light: null };

@@ -41,7 +41,7 @@ export function texturePlanOfRig(rig: Rig, purpose: TexturePurpose): TexturePlan
     const positions = carryingPositions(rig, frame);
     return {
       frame,
-      shots: positions.flatMap((at, i) => inTurn(i, apertures).map((fNumber) => ({ fNumber, ...at, focusMm: 0 }))),
+      shots: positions.flatMap((at, i) => inTurn(i, apertures).map((fNumber) => ({ fNumber, ...at, focusMm: 0, lamp: false }))),
       durationS: durationOf({ places: positions.length, between: 'shift', fNumbers: apertures.length }),
       focusStepMm: null,
       leastM: null,
@@ -51,7 +51,7 @@ export function texturePlanOfRig(rig: Rig, purpose: TexturePurpose): TexturePlan
   const { step, places } = focusPlaces(cocMm * rig.lens.widestFNumber);
   return {
     frame,
-    shots: places.map((focusMm) => ({ fNumber: rig.lens.widestFNumber, riseMm: 0, shiftMm: 0, focusMm })),
+    shots: places.map((focusMm) => ({ fNumber: rig.lens.widestFNumber, riseMm: 0, shiftMm: 0, focusMm, lamp: false })),
     durationS: durationOf({ places: places.length, between: 'focus', fNumbers: 1 }),
     focusStepMm: step,
     // Focus on a distance d lies f²/d behind that on infinity.

@@ -136,6 +136,9 @@ export const lensTestsText = catalogue({
   outward: '{um} µm farther {way, select, out {out} other {in}}',
   fringes:
     'Lateral colour: {height} from the axis red is drawn {red} than green, blue {blue} (± {doubt} µm), which makes fringes {px} px wide. Software can remove them.',
+  flares:
+    'With a lamp beside the frame, flare at {aperture} lays {percent} ± {doubt} % of white over the picture, {most} % at the {side, select, right {right} upperRight {upper right} top {top} upperLeft {upper left} left {left} lowerLeft {lower left} bottom {bottom} lowerRight {lower right} other {centre}}. Shade the lens.',
+  noFlare: 'With a lamp beside the frame, no flare can be seen at {aperture}.',
   noFringes: 'Lateral colour: up to {height} from the axis fringes stay under {px} px, too narrow to be seen.',
   noChartIn: 'No test chart was found in {names}: check that the frame shows the chart, large enough and in focus.',
   noEdgesIn: 'Too few edges of the chart could be read in {names}: it is too blurred, too small in the frame, or hidden.',

@@ -51,7 +51,7 @@ export function ChartResults({ open, result }: { readonly open: OpenTest; readon
   const frames = useMemo(
     () =>
       framesInPlace({ settings: { shots: test.settings.shots }, frames: test.frames })
-        .filter(({ shot }) => shot.fNumber === shownFNumber && shot.focusMm === 0)
+        .filter(({ shot }) => shot.fNumber === shownFNumber && shot.focusMm === 0 && !shot.lamp)
         .flatMap(({ shot, frame }) => chartFrameFrom(frame, shot, { widthMm, heightMm }) ?? []),
     [test.settings.shots, test.frames, shownFNumber, widthMm, heightMm],
   );

@@ -8,7 +8,7 @@ import { ComparePictures, type ComparedPicture } from '../../ui/ComparePictures'
 import { Dialog } from '../../ui/Dialog';
 import { Select } from '../../ui/Select';
 import { middleOf } from './judged';
-import { focusCell, positionWords } from './moveWords';
+import { apertureCell, positionWords } from './moveWords';
 import { framesInPlace } from './useMeasured';
 
 interface CompareDialogProps {
@@ -28,13 +28,7 @@ const pictureOf = (frame: LensTestFrame, name: string): ComparedPicture => ({
   height: frame.height,
 });
 
-const nameOf = ({ fNumber, focusMm }: TestShot, { name }: LensTestFrame): string => {
-  const aperture = apertureWords(fNumber);
-  return say(judgeText.frameAt, {
-    aperture: focusMm === 0 ? aperture : say(judgeText.columnOf, { aperture, focus: focusCell(focusMm) }),
-    name,
-  });
-};
+const nameOf = (shot: TestShot, { name }: LensTestFrame): string => say(judgeText.frameAt, { aperture: apertureCell(shot), name });
 
 /** Two frames at their own pixels, moved and enlarged together: of two apertures, or of two lenses. */
 export function CompareDialog({ test, shown, frameId, place, onClose }: CompareDialogProps) {

@@ -2,7 +2,6 @@ import { say } from '@gangway/messages/say';
 import { testsText } from '@gangway/messages/web/kit/tests';
 import type { LensTestFrame, TestShot } from '@gangway/contract/lensTest';
 import { seriesDoubt, seriesDoubts } from '@gangway/core/lensTests/seriesDoubts';
-import { apertureWords } from '@gangway/core/words';
 import { api, errorSentence } from '../../store/api';
 import { ActionMenu } from '../../ui/ActionMenu';
 import { Button } from '../../ui/Button';
@@ -12,7 +11,7 @@ import { Th } from '../../ui/Table';
 import { AddFrames } from './AddFrames';
 import { MatchLog } from './MatchLog';
 import type { OpenTest } from './TestPage';
-import { focusCell, riseCell, shiftCell } from './moveWords';
+import { apertureCell, focusCell, riseCell, shiftCell } from './moveWords';
 import { closedGap, emptied, gapBefore, inOrder, placedFirst, swappedUp } from './places';
 import { frameProblems } from './problemOfFrame';
 import type { MeasuredTest } from '@gangway/contract/lensTestFile';
@@ -103,7 +102,7 @@ export function FramesPart({ open, result }: { readonly open: OpenTest; readonly
                     <Th scope="row" className="py-1 pr-3 text-left tabular-nums">
                       {i + 1}
                     </Th>
-                    <td className="py-1 pr-3 tabular-nums">{apertureWords(shot.fNumber)}</td>
+                    <td className="py-1 pr-3 tabular-nums">{apertureCell({ ...shot, focusMm: 0 })}</td>
                     <td className="py-1 pr-3 tabular-nums">{riseCell(shot.riseMm)}</td>
                     <td className="py-1 pr-3 tabular-nums">{shiftCell(shot.shiftMm)}</td>
                     {hasFocus && <td className="py-1 pr-3 tabular-nums">{focusCell(shot.focusMm)}</td>}

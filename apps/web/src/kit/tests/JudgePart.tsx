@@ -15,7 +15,7 @@ import { Select } from '../../ui/Select';
 import { Th } from '../../ui/Table';
 import { CompareDialog } from './CompareDialog';
 import { cutOut, marked, middleOf, sameMiddle } from './judged';
-import { focusCell, positionWords } from './moveWords';
+import { apertureCell, positionWords } from './moveWords';
 import { magnificationIn } from './testFile';
 import type { OpenTest } from './TestPage';
 import { framesInPlace } from './useMeasured';
@@ -39,10 +39,6 @@ interface Shown {
 
 const positionOf = ({ riseMm, shiftMm }: TestShot): string => `${riseMm} ${shiftMm}`;
 
-/** What a column shows: its aperture, and where the back stands if not in focus. */
-const columnOf = ({ fNumber, focusMm }: TestShot): string =>
-  focusMm === 0 ? apertureWords(fNumber) : say(judgeText.columnOf, { aperture: apertureWords(fNumber), focus: focusCell(focusMm) });
-
 /** The frames side by side at their own pixels: apertures across, places down. What is good enough is marked. */
 export function JudgePart({ open, result }: { readonly open: OpenTest; readonly result: MeasuredTest | null }) {
   const { test, change } = open;
@@ -55,7 +51,7 @@ export function JudgePart({ open, result }: { readonly open: OpenTest; readonly 
   const at = position !== null && positions.some(([id]) => id === position) ? position : positions[0]?.[0];
   const shown = inPlace
     .filter(({ shot }) => positionOf(shot) === at)
-    .toSorted((a, b) => a.shot.fNumber - b.shot.fNumber || a.shot.focusMm - b.shot.focusMm);
+    .toSorted((a, b) => a.shot.fNumber - b.shot.fNumber || a.shot.focusMm - b.shot.focusMm || Number(a.shot.lamp) - Number(b.shot.lamp));
   const magnification = result ? magnificationIn(result) : 0;
   const circles = useMemo(() => {
     const places = markedPlaces(settings, magnification);
@@ -109,7 +105,7 @@ export function JudgePart({ open, result }: { readonly open: OpenTest; readonly 
               <Th className="sticky left-0 z-10 bg-ground text-left">{judgeText.place}</Th>
               {shown.map(({ shot, frame }) => (
                 <Th key={frame.id} className="text-left">
-                  {columnOf(shot)}
+                  {apertureCell(shot)}
                 </Th>
               ))}
             </tr>
@@ -175,7 +171,7 @@ interface CellProps {
 function Cell({ shown: { shot, frame }, place, middle, zoom, mark, onMark, onOpen }: CellProps) {
   const { left, top, width, height } = cutOut(frame, middle, Math.round(SIDE / zoom));
   const query = new URLSearchParams({ left: String(left), top: String(top), width: String(width), height: String(height) });
-  const aperture = columnOf(shot);
+  const aperture = apertureCell(shot);
   return (
     <div className="grid w-fit gap-1">
       <button

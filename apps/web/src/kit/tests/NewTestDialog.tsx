@@ -46,13 +46,14 @@ function useTestableRigs(kit: Kit, lensId: string | null) {
 }
 
 /** What a test can measure. */
-const PURPOSES = ['light', 'sharpness', 'focus', 'texture', 'infinity'] as const;
+const PURPOSES = ['light', 'sharpness', 'focus', 'flare', 'texture', 'infinity'] as const;
 type Purpose = (typeof PURPOSES)[number];
 
 const PURPOSE_LABELS = {
   light: testsText.purposeLight,
   sharpness: testsText.purposeSharpness,
   focus: testsText.purposeFocus,
+  flare: testsText.purposeFlare,
   texture: testsText.purposeTexture,
   infinity: testsText.purposeInfinity,
 };
@@ -60,6 +61,7 @@ const PURPOSE_HELP = {
   light: testsText.lightHelp,
   sharpness: testsText.sharpnessHelp,
   focus: testsText.focusHelp,
+  flare: testsText.flareHelp,
   texture: testsText.textureHelp,
   infinity: testsText.infinityHelp,
 };
@@ -67,14 +69,15 @@ const PURPOSE_NAMES = {
   light: testsText.light,
   sharpness: testsText.sharpness,
   focus: testsText.focusOf,
+  flare: testsText.flareOf,
   texture: testsText.textureOf,
   infinity: testsText.infinityOf,
 };
-const TARGETS = { light: 'wall', sharpness: 'chart', focus: 'chart', texture: 'texture', infinity: 'texture' } as const;
+const TARGETS = { light: 'wall', sharpness: 'chart', focus: 'chart', flare: 'chart', texture: 'texture', infinity: 'texture' } as const;
 
 /** The frames that a test would have; `null` where the rig does not tell. */
 function plannedTest(rig: Rig, purpose: Purpose, size: ChartSize) {
-  if (purpose === 'sharpness' || purpose === 'focus') {
+  if (purpose === 'sharpness' || purpose === 'focus' || purpose === 'flare') {
     const chart = chartPlanOfRig(rig, chartLayout(size), purpose);
     return { ...chart, words: <ChartWords plan={chart} /> };
   }
@@ -83,7 +86,7 @@ function plannedTest(rig: Rig, purpose: Purpose, size: ChartSize) {
     return { ...texture, words: <TextureWords plan={texture} /> };
   }
   const wall = wallPlanOfRig(rig);
-  return wall && { ...wall, shots: wall.shots.map((shot) => ({ ...shot, focusMm: 0 })), words: <CircleWords {...wall} /> };
+  return wall && { ...wall, shots: wall.shots.map((shot) => ({ ...shot, focusMm: 0, lamp: false })), words: <CircleWords {...wall} /> };
 }
 
 /** Begins a test of a lens: what to measure, on which rig, at which apertures. */
@@ -123,7 +126,7 @@ export function NewTestDialog({ kit, lensId, onClose, onBegun }: NewTestProps) {
       marks: [],
       byMarks: false,
       otherCopy: null,
-      shots: shots.map(({ fNumber, riseMm, shiftMm, focusMm }) => ({ fNumber, riseMm, shiftMm, focusMm, frameId: null })),
+      shots: shots.map(({ fNumber, riseMm, shiftMm, focusMm, lamp }) => ({ fNumber, riseMm, shiftMm, focusMm, lamp, frameId: null })),
       appliedAt: null,
     });
     if (data) onBegun(data.id);

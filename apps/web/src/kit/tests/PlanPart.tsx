@@ -30,6 +30,7 @@ const STEPS = {
   chart: [testsText.chartTo1, testsText.chartTo2, testsText.chartTo3, testsText.chartTo4],
   texture: [testsText.textureTo1, testsText.textureTo2, testsText.textureTo3, testsText.chartTo4],
   infinity: [testsText.infinityTo1, testsText.infinityTo2, testsText.textureTo3, testsText.infinityTo4],
+  flare: [testsText.chartTo1, testsText.flareTo2, testsText.flareTo3, testsText.chartTo4],
   focus: [testsText.chartTo1, testsText.focusTo2, testsText.chartTo3, testsText.chartTo4],
 } as const;
 
@@ -44,7 +45,9 @@ export function PlanPart({ open, circle }: { readonly open: OpenTest; readonly c
   const { settings } = test;
   const positions = positionsOf(settings.shots);
   const hasFocus = settings.shots.some(({ focusMm }) => focusMm !== 0);
-  const how = hasFocus ? FOCUSED[settings.target] : settings.target;
+  const hasLamp = settings.shots.some(({ lamp }) => lamp);
+  const plain = hasLamp ? 'flare' : settings.target;
+  const how = hasFocus ? FOCUSED[settings.target] : plain;
   const layout = settings.chart === null ? null : chartLayout(settings.chart);
   const magnification = layout && fillingMagnification(settings, layout);
   const moved = ({ places }: Position, n: number, key: keyof typeof WAYS, value: number): string | null => {
@@ -85,6 +88,7 @@ export function PlanPart({ open, circle }: { readonly open: OpenTest; readonly c
                 <Th className="pr-3">{testsText.rise}</Th>
                 <Th className="pr-3">{testsText.shift}</Th>
                 {hasFocus && <Th className="pr-3">{testsText.back}</Th>}
+                {hasLamp && <Th className="pr-3">{testsText.lamp}</Th>}
                 <Th>{testsText.aperturesInOrder}</Th>
               </tr>
             </thead>
@@ -107,6 +111,7 @@ export function PlanPart({ open, circle }: { readonly open: OpenTest; readonly c
                       {position[key] !== 0 && <span className="ml-1.5 text-ink-soft">{WAYS[key][position[key] > 0 ? 0 : 1]}</span>}
                     </td>
                   ))}
+                  {hasLamp && <td className="pr-3">{position.lamp ? testsText.lampOn : ''}</td>}
                   <td className="py-1 tabular-nums">
                     {position.places.map((place) => apertureWords(settings.shots[place]?.fNumber ?? NaN)).join(' · ')}
                   </td>

@@ -1,7 +1,7 @@
 import type { TestShot } from '@gangway/contract/lensTest';
 import { say } from '@gangway/messages/say';
 import { testsText } from '@gangway/messages/web/kit/tests';
-import { fixed, mmWords } from '@gangway/core/words';
+import { apertureWords, fixed, mmWords } from '@gangway/core/words';
 
 /** A rise in a cell: "25.0 mm fall". */
 export function riseCell(riseMm: number): string {
@@ -26,4 +26,10 @@ export function positionWords({ riseMm, shiftMm, focusMm }: Pick<TestShot, 'rise
     ...(focusMm === 0 ? [] : [focusCell(focusMm)]),
   ];
   return moved.length === 0 ? testsText.centred : moved.join(', ');
+}
+
+/** What a frame of a series differs in beside its aperture and its shift: "f/4", "f/4, 0.25 mm out", "f/4, with the lamp". */
+export function apertureCell({ fNumber, focusMm, lamp }: Pick<TestShot, 'fNumber' | 'focusMm' | 'lamp'>): string {
+  const more = [...(focusMm === 0 ? [] : [focusCell(focusMm)]), ...(lamp ? [testsText.withLamp] : [])];
+  return [apertureWords(fNumber), ...more].join(', ');
 }

@@ -3,7 +3,7 @@ import type { TestShot } from '@gangway/contract/lensTest';
 import { closedGap, emptied, gapBefore, inOrder, placedFirst, placedByLog, positionsOf, swappedUp } from './places';
 
 const shots = (ids: readonly (string | null)[]): TestShot[] =>
-  ids.map((frameId, i) => ({ fNumber: 4 + i, riseMm: i < 2 ? 0 : 8, shiftMm: 0, focusMm: 0, frameId }));
+  ids.map((frameId, i) => ({ fNumber: 4 + i, riseMm: i < 2 ? 0 : 8, shiftMm: 0, focusMm: 0, lamp: false, frameId }));
 const ids = (of: readonly TestShot[]) => of.map(({ frameId }) => frameId);
 
 test('a frame that was not taken moves all later ones down, and back up when the gap is closed', () => {
@@ -38,8 +38,8 @@ test('whatever is done, the plan stays, and no frame stands twice', () => {
 
 test('places of one position stand together, and positions of the back apart', () => {
   expect(positionsOf(shots([null, null, null, null]))).toEqual([
-    { riseMm: 0, shiftMm: 0, focusMm: 0, places: [0, 1] },
-    { riseMm: 8, shiftMm: 0, focusMm: 0, places: [2, 3] },
+    { riseMm: 0, shiftMm: 0, focusMm: 0, lamp: false, places: [0, 1] },
+    { riseMm: 8, shiftMm: 0, focusMm: 0, lamp: false, places: [2, 3] },
   ]);
   const focused = shots([null, null]).map((shot, i) => ({ ...shot, focusMm: 0.1 * i }));
   expect(positionsOf(focused).map(({ focusMm, places }) => [focusMm, places])).toEqual([
@@ -51,7 +51,7 @@ test('places of one position stand together, and positions of the back apart', (
 describe('frames are placed by the log', () => {
   const minute = (i: number): string => new Date(Date.UTC(2026, 4, 1, 10, i)).toISOString();
   const plan: TestShot[] = [4, 8].flatMap((fNumber) =>
-    [0, 8].map((shiftMm) => ({ fNumber, riseMm: 0, shiftMm, focusMm: 0, frameId: null })),
+    [0, 8].map((shiftMm) => ({ fNumber, riseMm: 0, shiftMm, focusMm: 0, lamp: false, frameId: null })),
   );
   const logged = [
     { id: 'a', at: minute(0), fNumber: 8, riseMm: 0, shiftMm: 8, shutterSpeedS: null },

@@ -55,17 +55,20 @@ export interface Position {
   readonly riseMm: number;
   readonly shiftMm: number;
   readonly focusMm: number;
+  readonly lamp: boolean;
   /** Indices of its places. */
   readonly places: readonly number[];
 }
 
 /** The positions of a plan, each as often as it is gone to. */
-export function positionsOf(shots: readonly (ShiftPosition & { readonly focusMm?: number })[]): readonly Position[] {
-  const found: { riseMm: number; shiftMm: number; focusMm: number; places: number[] }[] = [];
-  for (const [i, { riseMm, shiftMm, focusMm = 0 }] of shots.entries()) {
+export function positionsOf(
+  shots: readonly (ShiftPosition & { readonly focusMm?: number; readonly lamp?: boolean })[],
+): readonly Position[] {
+  const found: { riseMm: number; shiftMm: number; focusMm: number; lamp: boolean; places: number[] }[] = [];
+  for (const [i, { riseMm, shiftMm, focusMm = 0, lamp = false }] of shots.entries()) {
     const last = found.at(-1);
-    if (last?.riseMm === riseMm && last.shiftMm === shiftMm && last.focusMm === focusMm) last.places.push(i);
-    else found.push({ riseMm, shiftMm, focusMm, places: [i] });
+    if (last?.riseMm === riseMm && last.shiftMm === shiftMm && last.focusMm === focusMm && last.lamp === lamp) last.places.push(i);
+    else found.push({ riseMm, shiftMm, focusMm, lamp, places: [i] });
   }
   return found;
 }

@@ -6,12 +6,13 @@ import { framesInPlace } from './useMeasured';
 /** The test and its results as they go into a file. */
 export function testFile({ test, lens }: OpenTest, result: MeasuredTest) {
   const { settings, createdAt } = test;
-  const frames = framesInPlace(test).map(({ shot: { fNumber, riseMm, shiftMm, focusMm }, frame: { name } }) => ({
+  const frames = framesInPlace(test).map(({ shot: { fNumber, riseMm, shiftMm, focusMm, lamp }, frame: { name } }) => ({
     name,
     fNumber,
     riseMm,
     shiftMm,
     focusMm,
+    lamp,
   }));
   const marks = markedPlaces(settings, magnificationIn(result));
   return lensTestFileOf({ lens: lens?.name ?? null, settings, begunAt: createdAt, frames, marks }, result);

@@ -46,13 +46,14 @@ const EVERY_MS = 8000;
 interface Taking {
   readonly how: ReturnType<typeof movementsOf> & Pick<WallShot, 'exposure' | 'noise' | 'seed'>;
   readonly focusMm: number;
+  readonly lamp: boolean;
   readonly slope: readonly [number, number];
 }
 
 /** What stands before the back. */
-function takenOf({ target, chart }: LensTest['settings'], { how, focusMm, slope }: Taking): AskedExposure['taken'] {
+function takenOf({ target, chart }: LensTest['settings'], { how, focusMm, lamp, slope }: Taking): AskedExposure['taken'] {
   if (target === 'texture') return { kind: 'texture', shot: { ...how, exposure: BOARDS * how.exposure, focusMm: focusMm - STOP_OFF_MM } };
-  if (chart !== null) return { kind: 'chart', chart, shot: { ...how, focusMm, rollDeg: ROLL_DEG, turnedDeg: TURNED_DEG } };
+  if (chart !== null) return { kind: 'chart', chart, shot: { ...how, focusMm, lamp, rollDeg: ROLL_DEG, turnedDeg: TURNED_DEG } };
   return { kind: 'wall', shot: { ...how, slope } };
 }
 
@@ -86,7 +87,7 @@ export function useTestBack(test: LensTest, lens: NominalLens | null) {
         const asked: AskedExposure = {
           lens,
           copy: copyNumber(settings.lensId),
-          taken: takenOf(settings, { how, focusMm: shot.focusMm, slope }),
+          taken: takenOf(settings, { how, focusMm: shot.focusMm, lamp: shot.lamp, slope }),
           frame,
         };
         const samples = await new Promise<ArrayBuffer>((done, failed) => {

@@ -5,7 +5,6 @@ const PLACE =
 
 export const judgeText = catalogue({
   part: 'By eye',
-  columnOf: '{aperture}, {focus}',
   noFrames: 'No frames yet. Add them first, or let the simulated back expose the series.',
   help: 'The same places at every aperture. Mark what is good enough for your work; press a picture to compare two apertures or two lenses.',
   zoom: 'Enlargement',
