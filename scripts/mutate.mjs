@@ -1,16 +1,21 @@
 // Changes one operator of the core at a time, at lines drawn by chance, and
 // looks whether the tests of core and contract notice: `npm run mutate -- 300 7`
-// takes lines until about 300 changes are made, drawn by seed 7.
+// takes lines until about 300 changes are made, drawn by seed 7. Quick tests look
+// first; what they miss is tried with all tests that may notice it, for a limited
+// time each.
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { checkNode, installPackages } from './lib/packages.mjs';
 import { root } from './lib/paths.mjs';
+import { copyOfSources, isNoticed } from './lib/secondLook.mjs';
 import { main, say } from './lib/say.mjs';
 
 /** Of the lines drawn about so many changes come on the average. */
 const CHANGES_PER_LINE = 3.2;
+/** Changes that are tried at the same time. */
+const LOOKERS = 2;
 /** The least share of changes that tests have to notice. */
 const WANTED = 0.85;
 
@@ -63,14 +68,15 @@ await main(async () => {
     JSON.stringify({
       packageManager: 'npm',
       testRunner: 'jest',
-      jest: { projectType: 'custom', configFile: 'jest.mutate.config.mjs', enableFindRelatedTests: true },
+      jest: { projectType: 'custom', configFile: 'jest.mutate.near.config.mjs', enableFindRelatedTests: true },
       plugins: ['@stryker-mutator/jest-runner', join(root, 'scripts/lib/missedReporter.mjs')],
       coverageAnalysis: 'perTest',
       mutate: [...drawn],
       mutator: { excludedMutations: ['StringLiteral', 'ObjectLiteral', 'ArrayDeclaration', 'BlockStatement', 'Regex'] },
       ignorePatterns: ['apps/web/dist', 'apps/server/dist', 'docs', 'e2e', 'test-results'],
       ignoreStatic: true,
-      timeoutMS: 60_000,
+      timeoutMS: 15_000,
+      timeoutFactor: 1.2,
       // All tests once, one after the other.
       dryRunTimeoutMinutes: 60,
       concurrency: 2,
@@ -88,9 +94,22 @@ await main(async () => {
   const changes = Object.entries(JSON.parse(readFileSync(report, 'utf8')).files).flatMap(([path, { mutants }]) =>
     mutants.map((each) => ({ path, ...each })),
   );
-  rmSync(folder, { recursive: true, force: true });
-  const noticed = changes.filter(({ status }) => status === 'Killed' || status === 'Timeout').length;
-  const missed = changes.filter(({ status }) => status === 'Survived' || status === 'NoCoverage');
+  const first = changes.filter(({ status }) => status === 'Killed' || status === 'Timeout').length;
+  const open = changes.filter(({ status }) => status === 'Survived' || status === 'NoCoverage');
+  say(`${first} of ${first + open.length} changes noticed by the quick tests; the others are tried with all …`);
+  const missed = [];
+  try {
+    const copies = Array.from({ length: LOOKERS }, (_, i) => copyOfSources(join(folder, `look-${i}`)));
+    const queue = open.values();
+    await Promise.all(
+      copies.map(async (copy) => {
+        for (const change of queue) if (!(await isNoticed(copy, change))) missed.push(change);
+      }),
+    );
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+  const noticed = first + open.length - missed.length;
   for (const { path, location, replacement, mutatorName, status } of missed)
     say(`${status}: ${path}:${location.start.line}:${location.start.column} ${mutatorName} → ${String(replacement).slice(0, 80)}`);
   const all = noticed + missed.length;

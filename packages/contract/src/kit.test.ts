@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { itemOf, specsOf, KIND_NAMES, type KitItem } from '@gangway/core/kit/item';
+import { ITEM_VERSION, itemOf, specsOf, KIND_NAMES, type KitItem } from '@gangway/core/kit/item';
 import { emptyValue, type Spec } from '@gangway/core/kit/spec';
 import { partsOf } from '@gangway/core/rig/parts';
 import { DEMO_ITEMS, DEMO_RIGS } from './demoKit';
@@ -222,7 +222,7 @@ describe('files of the kit', () => {
     ['kind,name,Colour\nlens,a,red', /“Colour” is not a column/],
     ['kind,name,name\nlens,a,b', /“name” appears twice/],
     ['{"format":"x"}', /format must be/],
-    ['{"format":"gangway-kit","version":9}', /version 9, written by a newer Gangway/],
+    [`{"format":"gangway-kit","version":${ITEM_VERSION + 1}}`, new RegExp(`version ${ITEM_VERSION + 1}, written by a newer Gangway`, 'u')],
     ['{', /not valid JSON/],
   ])('a file that is none is refused: %p', (text, words) => {
     const read = readKitFile(text);

@@ -287,7 +287,7 @@ describe('a test of a lens', () => {
       .buffer()
       .parse(binary as never)
       .expect(200);
-    const words = pdfText(pdf.body as Buffer);
+    const { text: words } = pdfText(pdf.body as Buffer);
     expect(words).toContain('24 mm, tested on Body');
     expect(words).toContain('1.50 ± 0.01 stops at 30.0 mm');
     await api()

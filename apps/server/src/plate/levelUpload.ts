@@ -9,9 +9,13 @@ import { HttpError, parsed } from '../httpError';
 import { arrivedFile, type Arrival } from '../proof/arrival';
 import { decoding } from '../proof/decoding';
 
-const levelQuerySchema = z.object({ name: z.string(), equivalentMm: z.coerce.number().min(4).max(3000).optional() });
+const equivalentSchema = z.coerce
+  .number({ error: plateText.equivalentMust })
+  .min(4, plateText.equivalentMust)
+  .max(3000, plateText.equivalentMust);
+const levelQuerySchema = z.object({ name: z.string(), equivalentMm: equivalentSchema.optional() });
 
-/** A photograph that is levelled by its own uprights and forgotten again. */
+/** A photograph that is levelled by its own verticals and forgotten again. */
 export function levelUpload(arrival: Arrival): Router {
   const router = Router();
   router.post('/photograph-level', async (req, res) => {

@@ -12,6 +12,9 @@ type Measured = { readonly name: string; readonly level: PhotographLevel } | { r
 
 /** Less sure readings than this are of no use, degrees. */
 const UNSURE_DEG = 0.3;
+/** Bounds of the focal length, mm. */
+const LEAST_MM = 4;
+const MOST_MM = 3000;
 
 interface CalibrationProps {
   /** Takes pitch and roll of the camera when its own level reads zero, as they are typed. */
@@ -124,7 +127,10 @@ function sentenceOf(measured: Measured): string {
 async function levelIn(file: File, equivalent: string): Promise<Measured> {
   const { name } = file;
   const query = new URLSearchParams({ name });
-  if (equivalent.trim() !== '') query.set('equivalentMm', equivalent.trim().replace(',', '.'));
+  const mm = Number(equivalent.trim().replace(',', '.'));
+  if (equivalent.trim() !== '' && !(mm >= LEAST_MM && mm <= MOST_MM))
+    return { name, trouble: say(levelText.equivalentMust, { least: LEAST_MM, most: MOST_MM, typed: equivalent.trim() }) };
+  if (equivalent.trim() !== '') query.set('equivalentMm', String(mm));
   const answer = await fetch(`/api/photograph-level?${query.toString()}`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/octet-stream' },

@@ -2,6 +2,7 @@ import { say } from '@gangway/messages/say';
 import { testsText } from '@gangway/messages/web/kit/tests';
 import { Aperture } from 'lucide-react';
 import { useRef, useState } from 'react';
+import type { LensTest } from '@gangway/contract/lensTest';
 import { lensTestGained, type GainedFrame } from '../../store/api';
 import { sendFiles } from '../../store/sendFiles';
 import { useAppDispatch } from '../../store/store';
@@ -23,7 +24,7 @@ export function AddFrames({ open }: { readonly open: OpenTest }) {
   const { expose, cancel, progress, trouble } = useTestBack(test, nominal);
   return (
     <div className="grid items-start gap-4 md:grid-cols-2">
-      <Files testId={test.id} />
+      <Files test={test} />
       <section aria-label={testsText.simulatedBack} className="grid content-start gap-2">
         <h3 className="font-semibold">{testsText.simulatedBack}</h3>
         <p className="text-sm text-ink-soft">{nominal ? testsText.simulatedHelp : testsText.needsCircle}</p>
@@ -47,18 +48,23 @@ export function AddFrames({ open }: { readonly open: OpenTest }) {
   );
 }
 
-function Files({ testId }: { readonly testId: string }) {
+function Files({ test }: { readonly test: LensTest }) {
+  const { id: testId, frames } = test;
   const dispatch = useAppDispatch();
   const stop = useRef<AbortController | null>(null);
   const [coming, setComing] = useState<{ readonly share: number; readonly name: string } | null>(null);
   const [refused, setRefused] = useState<readonly string[]>([]);
+  const [here, setHere] = useState(0);
 
   const take = async (files: readonly File[]) => {
     const abort = new AbortController();
     stop.current = abort;
-    const sent = await sendFiles(files, {
+    // Chosen again after a break, what is here already need not be sent.
+    const missing = files.filter(({ name, size }) => !frames.some((frame) => frame.name === name && frame.bytes === size));
+    setHere(files.length - missing.length);
+    const sent = await sendFiles(missing, {
       address: (name) => `/api/lens-tests/${testId}/frames?${new URLSearchParams({ name }).toString()}`,
-      onFile: (name, i) => setComing({ share: i / files.length, name }),
+      onFile: (name, i) => setComing({ share: i / missing.length, name }),
       onAnswer: (answer) => dispatch(lensTestGained(testId, answer as GainedFrame)),
       signal: abort.signal,
     });
@@ -75,7 +81,9 @@ function Files({ testId }: { readonly testId: string }) {
         refused={refused}
         onFiles={(files) => void take(files)}
         onCancel={() => stop.current?.abort()}
-      />
+      >
+        {here > 0 && <p role="status">{say(testsText.alreadyHere, { n: here })}</p>}
+      </FrameDrop>
     </section>
   );
 }

@@ -2,7 +2,17 @@ import fc from 'fast-check';
 import { JUDGED_PLACES } from '@gangway/contract/lensTest';
 import { cutOut, marked, middleOf } from './judged';
 
-const edge = (xPx: number, yPx: number) => ({ xPx, yPx, acrossDeg: 5, mtf50CyPx: 0.3, doubtCyPx: 0.01, redPx: null, bluePx: null, dark: null, bright: null });
+const edge = (xPx: number, yPx: number) => ({
+  xPx,
+  yPx,
+  acrossDeg: 5,
+  mtf50CyPx: 0.3,
+  doubtCyPx: 0.01,
+  redPx: null,
+  bluePx: null,
+  dark: null,
+  bright: null,
+});
 
 test('a place is looked at where the nearest edge of the chart is, or short of the border without a chart', () => {
   const size = { width: 1000, height: 600 };

@@ -16,6 +16,7 @@ export const levelText = catalogue({
   reads: `By its verticals the camera was ${HELD}.`,
   found: `When its level reads zero, the camera is ${HELD}.`,
   apply: 'Enter these values',
+  equivalentMust: 'Focal length must be {least}–{most} mm; you entered {typed}.',
   noServer: 'Not measured: the server is not answering. Try again.',
   unsure: 'The verticals in {name} do not agree well enough. Choose a picture with more of them, and no zoom or crop.',
 });

@@ -190,6 +190,8 @@ export const testsText = catalogue({
   circleMeasured: 'solid: the image circle as measured, {mm}',
   addFrames: 'Add frames',
   framesHelp: 'PNG, JPEG or TIFF. They take the places of the plan in the order of their names; check the order below when all are there.',
+  alreadyHere:
+    '{n, plural, one {# of the files is} other {# of the files are}} here already and {n, plural, one {was} other {were}} not sent again.',
   simulatedBack: 'Simulated back',
   simulatedHelp:
     'Exposes the empty places with an invented copy of this lens, which differs from what the kit says. It records no aperture, as a lens without contacts.',

@@ -1,0 +1,56 @@
+// What the quick tests missed is tried with all of them, nearest first, for a
+// limited time. A change that nobody has noticed by then counts as missed, so
+// the share of noticed changes is rather told too low than too high.
+import { spawn } from 'node:child_process';
+import { cpSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { root } from './paths.mjs';
+
+/** So long tests may look for one change, ms. */
+const LOOK_MS = 150_000;
+
+/** A copy of the sources in which files are changed. */
+export function copyOfSources(folder) {
+  mkdirSync(folder, { recursive: true });
+  for (const name of ['packages', 'apps', 'bin', 'package.json', 'tsconfig.json', 'jest.config.mjs', 'jest.mutate.config.mjs', 'scripts'])
+    cpSync(join(root, name), join(folder, name), {
+      recursive: true,
+      filter: (path) => !/node_modules|[\\/]dist([\\/]|$)/.test(path.slice(root.length)),
+    });
+  symlinkSync(join(root, 'node_modules'), join(folder, 'node_modules'));
+  return folder;
+}
+
+/** A source with one change in it, as Stryker reports it: lines from 1, columns from 1. */
+export function withChange(source, { location: { start, end }, replacement }) {
+  const lines = source.split('\n');
+  const at = ({ line, column }) => lines.slice(0, line - 1).reduce((sum, each) => sum + each.length + 1, 0) + column - 1;
+  return source.slice(0, at(start)) + replacement + source.slice(at(end));
+}
+
+/** Whether any test notices a change within the time. */
+export async function isNoticed(folder, change) {
+  const path = join(folder, change.path);
+  const before = readFileSync(path, 'utf8');
+  writeFileSync(path, withChange(before, change));
+  try {
+    return await new Promise((done) => {
+      const child = spawn(
+        join(root, 'node_modules/.bin/jest'),
+        ['--config', 'jest.mutate.config.mjs', '--runInBand', '--bail', '--silent', '--findRelatedTests', change.path],
+        { cwd: folder, stdio: 'ignore', detached: true },
+      );
+      // Tests that only take long prove nothing.
+      const late = setTimeout(() => {
+        process.kill(-child.pid, 'SIGKILL');
+        done(false);
+      }, LOOK_MS);
+      child.on('exit', (code) => {
+        clearTimeout(late);
+        done(code !== 0 && code !== null);
+      });
+    });
+  } finally {
+    writeFileSync(path, before);
+  }
+}
