@@ -26,17 +26,25 @@ export function useChangeKit(): (changes: readonly KitChange[], said: string, te
       turn(async () => {
         const before = kitNow();
         const tested = test && lensTestNow(test.id);
-        if (test) await changeTest(test);
+        // The kit first: once the test says that its values are there, they are kept, whatever becomes of this page.
         if (changes.length > 0) await changeKit(changes, said);
+        const refused = test ? await changeTest(test).then(nothing, (error: unknown) => ({ error })) : null;
         // As it is shown with the change.
         const after = kitNow();
-        if (!before || !after) return;
+        if (!before || !after) {
+          if (refused) throw refused.error;
+          return;
+        }
         const done = doneBetween(before, after, changes, said);
+        if (refused && changes.length > 0) dispatch(kitHistory.did(done));
+        if (refused) throw refused.error;
         dispatch(kitHistory.did(test && tested ? { ...done, test: { id: test.id, before: tested.settings, after: test.settings } } : done));
       }),
     [dispatch],
   );
 }
+
+const nothing = (): null => null;
 
 /** A lens test as it was fetched last. */
 function lensTestNow(id: string): LensTest | null {
@@ -65,8 +73,8 @@ export function useKitUndo() {
         const kit = kitNow();
         if (!done || !kit) return;
         const changes = changesTo(kit, done, back ? 'before' : 'after');
-        if (done.test) await changeTest({ id: done.test.id, settings: back ? done.test.before : done.test.after });
         if (changes.length > 0) await changeKit(changes, done.said);
+        if (done.test) await changeTest({ id: done.test.id, settings: back ? done.test.before : done.test.after });
         dispatch(back ? kitHistory.wentBack() : kitHistory.wentOn());
       }),
     [dispatch],

@@ -76,6 +76,9 @@ const withPending =
 /** The logs as far as they were read from the server, by job. */
 const knownLogs = new Map<string, KnownLog>();
 
+/** Bytes of a request that may outlive its page: browsers allow 64 KiB for all of them together. */
+const KEPT_ALIVE = 40_000;
+
 /** Server state that is listed or fetched. What is changed goes through the outbox. */
 export const api = createApi({
   reducerPath: 'api',
@@ -195,7 +198,13 @@ export const api = createApi({
       invalidatesTags: ['lensTests'],
     }),
     changeLensTest: build.mutation<ChangedLensTest, { id: string; version: number; settings: LensTestSettings }>({
-      query: ({ id, ...body }) => ({ url: `lens-tests/${id}`, method: 'PUT', body }),
+      // A page that goes does not take it along; a browser keeps so much alive and no more.
+      query: ({ id, ...body }) => ({
+        url: `lens-tests/${id}`,
+        method: 'PUT',
+        body,
+        keepalive: JSON.stringify(body).length < KEPT_ALIVE,
+      }),
       invalidatesTags: (_result, error) => (error ? ['lensTests', 'lensTest'] : ['lensTests']),
       // As it is wanted at once; as it is where that could not be kept.
       onQueryStarted: async ({ id, settings }, { dispatch, queryFulfilled }) => {
