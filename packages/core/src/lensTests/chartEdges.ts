@@ -1,7 +1,7 @@
 import { CoreError } from '../errors';
 import { markerCorners, squareCorners, type ChartLayout } from './chart';
 import { projectiveMap, type Place } from './projectiveMap';
-import { edgeInPart } from './edgePart';
+import { edgeInPart, type EdgeInPart } from './edgePart';
 import type { PixelValues } from './flatFrame';
 
 /** A marker that was found in a picture, its corners clockwise from the upper left one of the chart. */
@@ -48,6 +48,9 @@ export interface ChartReading {
 /** A part shows this much of a side, about its middle, and reaches this far to either side of it, as shares of its length. */
 const ALONG = 0.6;
 const ACROSS = 0.36;
+/** Of larger parts only so much is looked at, px, which is enough for edges that are sharper than this, cycles per pixel. */
+const INNER_PX = 96;
+const INNER_CY_PX = 0.15;
 /** A square is measured only where at least this many of the markers next to it were found. */
 const LEAST_MARKERS = 2;
 /** Farther than a neighbour, nearer than the next but one, in cells. */
@@ -107,6 +110,20 @@ function partOf({ widthPx, values, light }: PixelValues, [left, top, width, heig
   return { widthPx: width, heightPx: height, values: part, light };
 }
 
+/** The middle of a part, no larger than is needed for an edge that is in focus. */
+function innerPart([left, top, width, height]: ChartEdge['part']): ChartEdge['part'] {
+  const [wide, high] = [Math.min(width, INNER_PX), Math.min(height, INNER_PX)];
+  return [left + Math.floor((width - wide) / 2), top + Math.floor((height - high) / 2), wide, high];
+}
+
+/** The edge in a part of a picture: in its middle, or in all of it where it is so blurred that the middle does not hold it. */
+function edgeIn(picture: PixelValues, part: ChartEdge['part']): EdgeInPart {
+  const inner = innerPart(part);
+  const read = edgeInPart(partOf(picture, inner));
+  const isAll = inner[2] === part[2] && inner[3] === part[3];
+  return isAll || read.mtf50CyPx > INNER_CY_PX ? read : edgeInPart(partOf(picture, part));
+}
+
 /**
  * Sharpness at all edges of the chart in a picture. What cannot be measured is
  * counted by its reason: `clipped`, `no_edge`, `not_slanted`, `too_small`, `too_sharp`.
@@ -121,7 +138,7 @@ export function chartReading(picture: PixelValues, edges: readonly ChartEdge[]):
   const refused: Record<string, number> = {};
   const read = edges.flatMap((edge): readonly EdgeReading[] => {
     try {
-      const { mtf50CyPx, mtf50DoubtCyPx, mtfAt, isUpright, redPx, bluePx, dark, bright } = edgeInPart(partOf(picture, edge.part));
+      const { mtf50CyPx, mtf50DoubtCyPx, mtfAt, isUpright, redPx, bluePx, dark, bright } = edgeIn(picture, edge.part);
       const way = Math.sign(edge.across[isUpright ? 0 : 1]);
       const along = (px: number | null): number | null => px && way * px;
       return [

@@ -34,19 +34,16 @@ export function edgeInPart({ widthPx, heightPx, values, light }: PixelValues): E
   const empty = (): number[][] => Array.from({ length: heightPx }, () => new Array<number>(widthPx));
   const [rows, reds, greens, blues] = [empty(), empty(), empty(), empty()];
   for (let y = 0; y < heightPx; y++) {
+    const [row, red, green, blue] = [rows[y], reds[y], greens[y], blues[y]];
+    if (!row || !red || !green || !blue) continue;
     for (let x = 0; x < widthPx; x++) {
       const at = 3 * (y * widthPx + x);
       const [r, g, b] = [lightAt(at), lightAt(at + 1), lightAt(at + 2)];
       if (r >= CLIPPED_LIGHT || g >= CLIPPED_LIGHT || b >= CLIPPED_LIGHT) clipped++;
-      for (const [plane, value] of [
-        [rows, luminance([r, g, b])],
-        [reds, r],
-        [greens, g],
-        [blues, b],
-      ] as const) {
-        const row = plane[y];
-        if (row) row[x] = value;
-      }
+      row[x] = luminance([r, g, b]);
+      red[x] = r;
+      green[x] = g;
+      blue[x] = b;
     }
   }
   if (clipped > CLIPPED * widthPx * heightPx) throw new CoreError('clipped', ['part'], lensTestsText.edgeClipped);

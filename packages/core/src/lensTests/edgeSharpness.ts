@@ -66,6 +66,8 @@ export interface StraightEdge {
   /** Whether it is nearer upright than level; if not, the line is that of the cut-out with rows and columns exchanged. */
   readonly isUpright: boolean;
   readonly line: Line;
+  /** Whether the intensity rises (1) or falls (−1) across it. */
+  readonly sign: number;
 }
 
 /**
@@ -77,7 +79,7 @@ export interface StraightEdge {
 export function edgeIn(rows: Intensities): StraightEdge {
   requireCutOut(rows);
   const upright = isUpright(rows);
-  return { isUpright: upright, line: edgeLine(upright ? rows : transposed(rows)) };
+  return { isUpright: upright, ...edgeLine(upright ? rows : transposed(rows)) };
 }
 
 /**
@@ -88,20 +90,29 @@ export function edgeIn(rows: Intensities): StraightEdge {
  * @param rows intensities of the other picture
  * @param edge where the edge is in the first
  */
-export function edgeApart(rows: Intensities, { isUpright: upright, line }: StraightEdge): number | null {
-  const turned = upright ? rows : transposed(rows);
-  const half = (turned[0]?.length ?? 0) / 4;
-  const changes = changesOf(turned);
-  const sign = signOf(changes);
-  if (sign === 0) return null;
+export function edgeApart(rows: Intensities, { isUpright: upright, line, sign }: StraightEdge): number | null {
+  const [height, width] = upright ? [rows.length, rows[0]?.length ?? 0] : [rows[0]?.length ?? 0, rows.length];
+  const at = upright ? (y: number, x: number) => rows[y]?.[x] ?? 0 : (y: number, x: number) => rows[x]?.[y] ?? 0;
+  const half = width / 4;
   let other = line;
   // The window follows what it finds, or it would find too little.
   for (let round = 0; round < 2; round++) {
-    const fitted = fittedLine(centresIn(changes, { line: other, half, sign }));
+    const centres = new Array<number>(height);
+    for (let y = 0; y < height; y++) {
+      const middle = other.at + other.slope * y;
+      let [sum, moment] = [0, 0];
+      for (let x = Math.max(1, Math.ceil(middle - half)); x <= Math.min(width - 2, middle + half); x++) {
+        const weight = hamming(x - middle, half) * sign * (at(y, x + 1) - at(y, x - 1));
+        sum += weight;
+        moment += weight * x;
+      }
+      centres[y] = sum > 0 ? moment / sum : NaN;
+    }
+    const fitted = fittedLine(centres);
     if (!fitted) return null;
     other = fitted;
   }
-  const middle = (turned.length - 1) / 2;
+  const middle = (height - 1) / 2;
   return (other.at + other.slope * middle - line.at - line.slope * middle) / Math.hypot(1, line.slope);
 }
 
@@ -159,7 +170,7 @@ interface Line {
 }
 
 /** The edge as a straight line through the centre of the change in each row, within a window that follows the line and becomes narrower. */
-function edgeLine(rows: Intensities): Line {
+function edgeLine(rows: Intensities): Pick<StraightEdge, 'line' | 'sign'> {
   const columns = rows[0]?.length ?? 0;
   const changes = changesOf(rows);
   const sign = signOf(changes);
@@ -172,7 +183,7 @@ function edgeLine(rows: Intensities): Line {
   }
   const middle = line.at + (line.slope * (rows.length - 1)) / 2;
   if (Math.abs(line.slope) > 1.2 || middle < 3 || middle > columns - 4) refuse('no_edge', lensTestsText.edgeMissing);
-  return line;
+  return { line, sign };
 }
 
 /** Change from column to column, row by row. */
