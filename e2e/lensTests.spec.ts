@@ -142,7 +142,9 @@ test('the chart is planned, exposed, measured within the standard, judged, and w
   await expect(compared.getByTestId('deep-view').last()).toHaveAttribute('data-drawn', 'true');
   expect(await violations(page)).toEqual([]);
   await page.keyboard.press('Escape');
-  await page.getByRole('checkbox', { name: 'Use my marks instead of the numbers' }).check();
+  const byMarks = page.getByRole('checkbox', { name: 'Use my marks instead of the numbers' });
+  await byMarks.click();
+  await expect(byMarks).toBeChecked();
   await page.getByRole('radio', { name: 'Results' }).click();
   await expect(conclusions).toContainText('By your marks f/8 is good enough up to');
   expect(await circle()).not.toBe(byNumbers);
