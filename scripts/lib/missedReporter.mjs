@@ -5,7 +5,7 @@ import { declareClassPlugin, PluginKind } from '@stryker-mutator/api/plugin';
 class Missed {
   onMutantTested({ status, fileName, location, replacement, mutatorName }) {
     if (status === 'Survived' || status === 'NoCoverage')
-      console.log(`${status}: ${fileName}:${location.start.line + 1}:${location.start.column + 1} ${mutatorName} → ${replacement}`);
+      console.log(`${status}: ${fileName}:${location.start.line}:${location.start.column} ${mutatorName} → ${replacement}`);
   }
 }
 
