@@ -49,6 +49,6 @@ export default {
     project('web', 'apps/web/src'),
     project('command line', 'bin/src'),
     project('server', 'apps/server/src'),
-    project('recipes', 'scripts/recipes'),
+    project('scripts', 'scripts'),
   ],
 };

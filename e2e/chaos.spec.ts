@@ -17,7 +17,7 @@ import { commandOf, processesOf, start, stopped, type Started } from './startCom
 // database, start command; or the network goes. Whatever was shown as done is
 // found in the end. `npm run chaos` goes on for two hundred rounds.
 
-const ROUNDS = Number(process.env.GANGWAY_ROUNDS ?? 3);
+const ROUNDS = Number(process.env.GANGWAY_ROUNDS ?? 6);
 const SEED = Number(process.env.GANGWAY_DICE ?? 31);
 const PORT = 4410;
 const KINDS = ['tab', 'browser', 'server', 'worker', 'database', 'start', 'offline', 'nothing'] as const;

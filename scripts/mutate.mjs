@@ -9,7 +9,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { checkNode, installPackages } from './lib/packages.mjs';
 import { root } from './lib/paths.mjs';
-import { copyOfSources, isNoticed } from './lib/secondLook.mjs';
+import { copyOfSources, isNoticed, requireGreen } from './lib/secondLook.mjs';
 import { main, say } from './lib/say.mjs';
 
 /** Of the lines drawn about so many changes come on the average. */
@@ -100,6 +100,7 @@ await main(async () => {
   const missed = [];
   try {
     const copies = Array.from({ length: LOOKERS }, (_, i) => copyOfSources(join(folder, `look-${i}`)));
+    for (const copy of copies) requireGreen(copy);
     const queue = open.values();
     await Promise.all(
       copies.map(async (copy) => {

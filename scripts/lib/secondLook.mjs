@@ -1,13 +1,18 @@
 // What the quick tests missed is tried with all of them, nearest first, for a
 // limited time. A change that nobody has noticed by then counts as missed, so
 // the share of noticed changes is rather told too low than too high.
-import { spawn } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { cpSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { root } from './paths.mjs';
+import { withChange } from './withChange.mjs';
 
 /** So long tests may look for one change, ms. */
 const LOOK_MS = 150_000;
+
+const jest = join(root, 'node_modules/.bin/jest');
+/** All tests that may notice a change of a file; without any, nobody notices. */
+const HOW = ['--config', 'jest.mutate.config.mjs', '--runInBand', '--bail', '--silent', '--passWithNoTests', '--findRelatedTests'];
 
 /** A copy of the sources in which files are changed. */
 export function copyOfSources(folder) {
@@ -21,11 +26,10 @@ export function copyOfSources(folder) {
   return folder;
 }
 
-/** A source with one change in it, as Stryker reports it: lines from 1, columns from 1. */
-export function withChange(source, { location: { start, end }, replacement }) {
-  const lines = source.split('\n');
-  const at = ({ line, column }) => lines.slice(0, line - 1).reduce((sum, each) => sum + each.length + 1, 0) + column - 1;
-  return source.slice(0, at(start)) + replacement + source.slice(at(end));
+/** Refuses a copy in which tests fail by themselves: every change would seem to be noticed. */
+export function requireGreen(folder) {
+  const { status } = spawnSync(jest, [...HOW, 'packages/core/src/angles.ts'], { cwd: folder, stdio: 'ignore' });
+  if (status !== 0) throw new Error(`Tests fail in ${folder} without any change.`);
 }
 
 /** Whether any test notices a change within the time. */
@@ -35,11 +39,7 @@ export async function isNoticed(folder, change) {
   writeFileSync(path, withChange(before, change));
   try {
     return await new Promise((done) => {
-      const child = spawn(
-        join(root, 'node_modules/.bin/jest'),
-        ['--config', 'jest.mutate.config.mjs', '--runInBand', '--bail', '--silent', '--findRelatedTests', change.path],
-        { cwd: folder, stdio: 'ignore', detached: true },
-      );
+      const child = spawn(jest, [...HOW, change.path], { cwd: folder, stdio: 'ignore', detached: true });
       // Tests that only take long prove nothing.
       const late = setTimeout(() => {
         process.kill(-child.pid, 'SIGKILL');

@@ -46,7 +46,7 @@ export const JUDGED_PLACES = ['centre', 'left', 'right', 'top', 'bottom', 'upper
 export type JudgedPlace = (typeof JUDGED_PLACES)[number];
 
 const shareSchema = z.number().min(0).max(1);
-/** What the eye says of a place in a frame: where, as shares of the frame from the left and from the top. */
+/** How good a place in a frame is, judged by eye; where it is, as shares of the frame from the left and from the top. */
 export const frameMarkSchema = z.strictObject({
   frameId: idSchema,
   place: z.enum(JUDGED_PLACES),

@@ -86,5 +86,7 @@ test('another copy is never written into the kit, and its result is of what it w
   const copy = settingsFromFile(lensTestFileSchema.parse(asJson(lensTestFileOf(tested, light))), { lensId: LENS, name: 'Another copy' });
   const refused = (over: object) => lensTestSettingsSchema.safeParse({ ...copy, ...over }).error?.issues.map(({ message }) => message);
   expect(refused({ appliedAt: tested.begunAt })).toEqual(['What was measured on another copy of a lens is not written into the kit.']);
-  expect(refused({ target: 'chart', chart: 'A3' })).toEqual(['Target and result must match: both of a wall, or both of the chart.']);
+  expect(refused({ target: 'chart', chart: 'A3' })).toEqual([
+    'Target and result must match: both of a wall, both of the chart, or both of a texture.',
+  ]);
 });

@@ -15,8 +15,8 @@ export function markedPlaces(
   const byFrame = new Map(shots.map((shot) => [shot.frameId, shot]));
   return marks.flatMap(({ frameId, at: [x, y], mark }) => {
     const shot = byFrame.get(frameId);
-    // Out of focus on purpose says nothing of the lens.
-    if (!shot || shot.focusMm !== 0) return [];
+    // Frames that are out of focus or veiled on purpose do not count.
+    if (!shot || shot.focusMm !== 0 || shot.lamp) return [];
     const right = (x - 0.5) * widthMm + shot.shiftMm;
     const up = (0.5 - y) * heightMm + shot.riseMm;
     return [{ fNumber: shot.fNumber, heightMm: Math.hypot(right, up) / (1 + magnification), mark }];

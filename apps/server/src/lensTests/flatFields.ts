@@ -19,8 +19,7 @@ interface FlatShot extends ShiftPosition {
 const signed = (mm: number): string => `${mm < 0 ? '-' : '+'}${Math.abs(mm).toFixed(1)}`;
 
 /** The name of a flat-field frame: what it is for, fit for a file. */
-export const flatName = ({ fNumber, riseMm, shiftMm }: FlatShot): string =>
-  `flat-f${fNumber}-rise${signed(riseMm)}-shift${signed(shiftMm)}.png`;
+const flatName = ({ fNumber, riseMm, shiftMm }: FlatShot): string => `flat-f${fNumber}-rise${signed(riseMm)}-shift${signed(shiftMm)}.png`;
 
 /** The frames for which a flat-field frame can be drawn: each position at each aperture once. */
 export function flatShots(light: LightResult, frame: FrameSize, shots: readonly FlatShot[]): readonly FlatShot[] {

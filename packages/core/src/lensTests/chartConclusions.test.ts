@@ -137,7 +137,7 @@ test.each<[ChartFact, string]>([
   ],
   [
     { kind: 'marked', circle: { fNumber: 8, kind: 'unknown' } },
-    'Your marks at f/8 do not say how far it is good enough: mark a place closer to the axis too.',
+    'How far f/8 is good enough is unknown: mark a place closer to the axis too.',
   ],
   [{ kind: 'focusShift', fNumber: 8, mm: -0.08, doubtMm: 0.01 }, 'Stopped down to f/8, best focus moves 0.08 ± 0.01 mm toward the lens.'],
   [{ kind: 'decentred', towardDeg: -130 }, 'Even at best focus the lens is softer toward the lower left: an element may be decentred.'],
@@ -152,7 +152,7 @@ test.each<[ChartFact, string]>([
   ],
   [
     { kind: 'flare', flare: { fNumber: 4, veil: 0.021, doubt: 0.0004, worst: { veil: 0.043, at: [5 / 6, 1 / 6] }, edges: 200 } },
-    'With a lamp beside the frame, flare at f/4 lays 2.1 ± 0.1 % of white over the picture, 4.3 % at the upper right. Shade the lens.',
+    'With a lamp beside the frame, flare at f/4 veils the picture by 2.1 ± 0.1 % of white, 4.3 % at the upper right. Shade the lens.',
   ],
   [
     { kind: 'flare', flare: { fNumber: 8, veil: 0.001, doubt: 0.0004, worst: { veil: 0.002, at: [0.5, 0.5] }, edges: 200 } },

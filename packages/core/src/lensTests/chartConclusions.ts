@@ -35,7 +35,7 @@ export type ChartFact =
       readonly isOnly: boolean;
     }
   | { readonly kind: 'circle'; readonly circle: SharpCircle }
-  /** The same by marks of the eye. */
+  /** The same, judged by eye. */
   | { readonly kind: 'marked'; readonly circle: SharpCircle }
   /** Beyond this image height no aperture meets the standard. */
   | { readonly kind: 'beyond'; readonly heightMm: number }

@@ -20,8 +20,10 @@ jest.setTimeout(1_200_000);
 const LENSES = Number(process.env.GANGWAY_LENSES ?? 1);
 const LAYOUT = chartLayout('A3');
 const FRAME = { widthMm: 36, heightMm: 24, widthPx: 1200, heightPx: 800 };
+/** Fine enough that the lens and not the pixels decide where a standard ends. */
+const FINE = { ...FRAME, widthPx: 1800, heightPx: 1200 };
 const MAGNIFICATION = fillingMagnification(FRAME, LAYOUT);
-const PIXEL_MM = FRAME.widthMm / FRAME.widthPx;
+const PIXEL_MM = FINE.widthMm / FINE.widthPx;
 const NOMINAL = { focalMm: 50, imageCircleMm: 64, widestFNumber: 4 };
 
 const shot = (over: Partial<ChartShot>): ChartShot => ({
@@ -36,7 +38,7 @@ const shot = (over: Partial<ChartShot>): ChartShot => ({
   seed: 1,
   ...over,
 });
-const read = (law: SharpnessLaw, over: Partial<ChartShot>): ChartFrame => readFrame(law, shot(over), FRAME, LAYOUT);
+const read = (law: SharpnessLaw, over: Partial<ChartShot>, frame = FRAME): ChartFrame => readFrame(law, shot(over), frame, LAYOUT);
 
 /** A lens whose sharpness depends on the distance from the axis alone. */
 const centred = (seed: number): SharpnessLaw => ({
@@ -52,7 +54,6 @@ const seeds = Array.from({ length: LENSES }, (_, i) => i + 1);
 
 test('over invented lenses with noise: MTF50 within 4 %, sharp circle within 3 %, distortion within 0.02 %, and the stated uncertainties hold', () => {
   const off: number[] = [];
-  const circles: boolean[] = [];
   for (const seed of seeds) {
     const law = centred(seed);
     const frames = [
@@ -60,7 +61,7 @@ test('over invented lenses with noise: MTF50 within 4 %, sharp circle within 3 %
       [10, 0],
       [-10, 0],
       [0, 9],
-    ].map(([shiftMm = 0, riseMm = 0], i) => read(law, { shiftMm, riseMm, seed: 100 * seed + i }));
+    ].map(([shiftMm = 0, riseMm = 0], i) => read(law, { shiftMm, riseMm, seed: 100 * seed + i }, FINE));
     const { sharpness, distortion } = chartResult(LAYOUT, frames, NOMINAL.focalMm);
     expect(sharpness.problems).toEqual([]);
     expect(sharpness.magnification ?? NaN).toBeCloseTo(MAGNIFICATION, 3);
@@ -74,21 +75,16 @@ test('over invented lenses with noise: MTF50 within 4 %, sharp circle within 3 %
         expect(Math.abs(found.cyMm / is - 1)).toBeLessThan(0.04);
         off.push((found.cyMm - is) / found.doubtCyMm);
       }
-    // Standards that the lens meets most of the way out. Where sharpness hardly falls the radius is not known to 3 %, and that is stated.
-    for (const share of [0.8, 0.9]) {
-      const radiusMm = share * (at.heightsMm.at(-1) ?? 0);
-      const circle = sharpCircle(at, softest(law, radiusMm));
-      if (circle.kind !== 'measured') throw new Error(circle.kind);
-      const known = circle.doubtMm < 0.015 * radiusMm;
-      expect(Math.abs(circle.radiusMm - radiusMm)).toBeLessThan(known ? 0.03 * radiusMm : 2.5 * circle.doubtMm);
-      circles.push(known);
-    }
+    // A standard that the lens meets most of the way out.
+    const radiusMm = 0.8 * (at.heightsMm.at(-1) ?? 0);
+    const circle = sharpCircle(at, softest(law, radiusMm));
+    if (circle.kind !== 'measured') throw new Error(circle.kind);
+    expect(Math.abs(circle.radiusMm / radiusMm - 1)).toBeLessThan(0.03);
     expect(Math.abs(distortionAt(distortion, distortion.lastMm) - sharpnessByLaw(law).distortion(distortion.lastMm))).toBeLessThan(0.0002);
   }
   // Twice the stated standard deviation holds the truth in 95 of 100; and it is not stated so large that it says nothing.
   expect(off.filter((each) => Math.abs(each) < 2).length / off.length).toBeGreaterThanOrEqual(0.95);
   expect(Math.max(...off.map(Math.abs))).toBeGreaterThan(0.5);
-  expect(circles).toContain(true);
 });
 
 test('a focus series tells field curvature and focus shift within 10 %, tilt of the field, and toward which side a lens is decentred', () => {
@@ -202,7 +198,7 @@ describe('what frames of the chart cannot tell is said', () => {
     expect(kinds([at(5.6, 1), at(8, 0.7), at(11, 1)])).toEqual(['dip']);
     expect(kinds([at(5.6, 1), at(8, 0.9), at(11, 1)])).toEqual([]);
     const centre = measuredSharpness(LAYOUT, [sharp]).apertures[0]?.tangential[0]?.cyMm ?? NaN;
-    const allowed = idealCyMm(64 * (1 + MAGNIFICATION), PIXEL_MM);
+    const allowed = idealCyMm(64 * (1 + MAGNIFICATION), FRAME.widthMm / FRAME.widthPx);
     expect(centre).toBeGreaterThan(1.1 * allowed);
     expect(kinds([at(64, 1)])).toEqual(['tooSharp']);
   });

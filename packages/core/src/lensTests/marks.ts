@@ -1,6 +1,6 @@
 import type { SharpCircle } from './sharpCircle';
 
-/** What the eye says of a place in a frame. */
+/** How good a place in a frame is, judged by eye. */
 export const MARKS = ['good', 'acceptable', 'no'] as const;
 export type Mark = (typeof MARKS)[number];
 

@@ -1,6 +1,6 @@
 import { contradictionsIn, itemOf } from '../kit/item';
 import type { ChartResult } from './chartResult';
-import { sharpSpecs, withMeasuredSharpness } from './measuredSharpSpecs';
+import { markedSpecs, sharpSpecs, withMeasuredSharpness } from './measuredSharpSpecs';
 
 const LENS = {
   ...itemOf('lens', 'l1', '24 mm', {
@@ -134,4 +134,20 @@ test('a circle by eye counts instead of the one that was measured; what the eye 
     { fNumber: 4, diameterMm: 18, isAtLeast: false },
     ...(sharpSpecs(RESULT, 25)?.sharpCircles?.slice(1) ?? []),
   ]);
+});
+
+test('marks alone give circles and nothing else; what they leave open gives nothing', () => {
+  const specs = markedSpecs([
+    { fNumber: 4, kind: 'never' },
+    { fNumber: 8, kind: 'measured', radiusMm: 11.04, doubtMm: 1 },
+    { fNumber: 16, kind: 'unknown' },
+  ]);
+  expect(specs?.sharpCircles?.map(({ fNumber, diameterMm }) => [fNumber, diameterMm])).toEqual([
+    [4, 1],
+    [8, 22.1],
+  ]);
+  if (!specs) throw new Error('nothing was marked');
+  const lens = withMeasuredSharpness(LENS, specs);
+  expect({ ...lens.specs, sharpCircles: [] }).toEqual({ ...LENS.specs, sharpCircles: [] });
+  expect(markedSpecs([{ fNumber: 16, kind: 'unknown' }])).toBeNull();
 });

@@ -30,6 +30,29 @@ const TABLE = 8;
 const SMALLEST_MM = 1;
 const rounded = (value: number, digits: number): number => Math.round(value * 10 ** digits) / 10 ** digits;
 
+/** A sharp circle as the kit keeps it; `null` where it is unknown. */
+function kitCircle(circle: SharpCircle): MeasuredCircle | null {
+  if (circle.kind === 'unknown') return null;
+  const diameterMm = circle.kind === 'never' ? SMALLEST_MM : Math.max(SMALLEST_MM, rounded(2 * circle.radiusMm, 1));
+  return { fNumber: circle.fNumber, diameterMm, isAtLeast: circle.kind === 'atLeast' };
+}
+
+/**
+ * The values of a lens in the kit that follow from marks by eye alone. `null`
+ * where they leave every circle open.
+ *
+ * @param circles sharp circles by marks
+ *
+ * @example
+ * markedSpecs([{ fNumber: 8, kind: 'atLeast', radiusMm: 20 }])?.sharpCircles // => [{ fNumber: 8, diameterMm: 40, isAtLeast: true }]
+ */
+export function markedSpecs(circles: readonly SharpCircle[]): SharpSpecs | null {
+  const sharpCircles = circles.flatMap((circle) => kitCircle(circle) ?? []);
+  if (sharpCircles.length === 0) return null;
+  const nothing = { tangentialSagMm: null, sagittalSagMm: null, distortionPercent: null, focusShiftFNumbers: null, focusShiftMm: null };
+  return { sharpCircles, heightsMm: [], ...nothing };
+}
+
 /**
  * The values of a lens in the kit that follow from frames of the test chart.
  * `null` where nothing was measured.
@@ -51,9 +74,7 @@ export function sharpSpecs(
   const circles = sharpness.apertures.flatMap((at) => {
     const seen = byEye.find(({ fNumber, kind }) => fNumber === at.fNumber && kind !== 'unknown');
     const circle = seen ?? sharpCircle(at, wantedCyMm);
-    if (circle.kind === 'unknown') return [];
-    const diameterMm = circle.kind === 'never' ? SMALLEST_MM : Math.max(SMALLEST_MM, rounded(2 * circle.radiusMm, 1));
-    return [{ fNumber: at.fNumber, diameterMm, isAtLeast: circle.kind === 'atLeast' }];
+    return kitCircle(circle) ?? [];
   });
   const [field] = fields;
   const lastMm = Math.max(field?.heightMm ?? 0, distortion?.lastMm ?? 0);

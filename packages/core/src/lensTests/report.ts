@@ -248,14 +248,20 @@ function ofChart({ frame, wantedCyMm, marks }: ReportAbout, sharp: ChartResult):
   };
 }
 
-function ofTexture({ frame }: ReportAbout, texture: TextureResult): Reported {
+function ofTexture({ frame, wantedCyMm, marks }: ReportAbout, texture: TextureResult): Reported {
   const { apertures, problems } = texture;
   const share = (at: (typeof apertures)[number], mm: number): string => {
     const found = textureShareAt(at, mm);
     return found ? say(lensTestsText.percentOnly, { percent: fixed(100 * found.share, 0) }) : lensTestsText.reportUnknown;
   };
   return {
-    conclusions: textureFacts(texture, frame).map(textureConclusion),
+    conclusions: [
+      ...textureFacts(texture, frame).map(textureConclusion),
+      ...apertures.flatMap(({ fNumber }) => {
+        const circle = markedCircle(fNumber, marks);
+        return circle ? chartConclusion({ kind: 'marked', circle }, wantedCyMm) : [];
+      }),
+    ],
     doubts: problems.map(textureProblem),
     charts:
       apertures.length === 0

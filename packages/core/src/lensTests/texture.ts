@@ -1,5 +1,6 @@
 import type { FrameSize } from '../model/frame';
-import { median } from '../robust';
+import { median, robustScatter } from '../robust';
+import { leastSquares } from './leastSquares';
 import { likeness, TEXTURE_BANDS, TEXTURE_WAYS, type TextureReading } from './textureFrame';
 
 /** A frame of a textured subject, what was read in it, and how it was taken. */
@@ -62,15 +63,15 @@ const CLIPPED = 0.005;
 const STANDS_OUT = 2;
 /** Parts that are less alike than this are not the same part of the subject any more. */
 const ALIKE = 0.8;
-/** From this share of its cells a frame is told of as moved; a frame with as few left is left out. */
-const MOVED_TOLD = 0.1;
+/** From this share of its cells a frame is reported as moved, and from this one left out as a whole. */
+const MOVED_REPORTED = 0.1;
 const MOVED_OUT = 0.6;
-/** A frame with fewer cells that show texture is plain. */
+/** A frame is plain where a smaller share of its cells shows texture. */
 const LEAST_CELLS = 0.2;
 /** Image heights in the table: as many as there are cells from the axis out, within these. */
 const LEAST_HEIGHTS = 4;
 const MOST_HEIGHTS = 10;
-/** Cells nearer to the middle than this share of half the diagonal tell where the middle is sharpest. */
+/** The middle is sharpest by the cells that are nearer to it than this share of half the diagonal. */
 const MIDDLE = 0.3;
 /** Fewest positions of the back that fix a best one. */
 const LEAST_POSITIONS = 4;
@@ -125,16 +126,16 @@ interface Group {
  */
 export function measuredTexture(frames: readonly TextureFrame[]): TextureResult {
   const problems: TextureProblem[] = [];
-  const told = (kind: 'noAperture' | 'clipped' | 'plain', of: readonly TextureFrame[]): void => {
+  const report = (kind: 'noAperture' | 'clipped' | 'plain', of: readonly TextureFrame[]): void => {
     if (of.length > 0) problems.push({ kind, frames: of.map(({ name }) => name) });
   };
   const nameless = frames.filter(({ fNumber }) => fNumber === null);
   const burnt = frames.filter((frame) => frame.fNumber !== null && frame.clipped > CLIPPED);
-  told('noAperture', nameless);
-  told('clipped', burnt);
+  report('noAperture', nameless);
+  report('clipped', burnt);
   const usable = frames.filter((frame) => !nameless.includes(frame) && !burnt.includes(frame));
   const plain = usable.filter(isPlain);
-  told('plain', plain);
+  report('plain', plain);
   const textured = usable.filter((frame) => !plain.includes(frame));
   const keyOf = ({ riseMm, shiftMm }: TextureFrame): string => `${riseMm} ${shiftMm}`;
   const keys = [...new Set(textured.map(keyOf))];
@@ -144,7 +145,7 @@ export function measuredTexture(frames: readonly TextureFrame[]): TextureResult 
     const cells = there[0]?.cells.length ?? 0;
     const alike = Array.from({ length: cells }, (_, cell) => sameIn(there, cell));
     const shares = there.map((_, f) => alike.filter((same) => same[f] === false).length / Math.max(1, cells));
-    there.forEach(({ name }, f) => (shares[f] ?? 0) >= MOVED_TOLD && moved.push({ name, share: shares[f] ?? 0 }));
+    there.forEach(({ name }, f) => (shares[f] ?? 0) >= MOVED_REPORTED && moved.push({ name, share: shares[f] ?? 0 }));
     const kept = there.flatMap((_, f) => ((shares[f] ?? 0) < MOVED_OUT ? [f] : []));
     return {
       frames: kept.flatMap((f) => there[f] ?? []),
@@ -244,30 +245,18 @@ function bestFocus(groups: readonly Group[]): TextureResult['focus'] {
   });
   if (tops.length < LEAST_POSITIONS) return null;
   const mm = median(tops);
-  const scatter = 1.4826 * median(tops.map((each) => Math.abs(each - mm)));
-  // Directions and neighbours of one frame err together: no surer than a quarter as many.
+  const scatter = robustScatter(tops.map((each) => each - mm));
+  // The directions of one cell are not independent of each other: they count as one.
   return { mm, doubtMm: Math.max(0.001, scatter / Math.sqrt(tops.length / TEXTURE_WAYS)), fNumber };
 }
 
-/** The top of a parabola through the logarithms of values, by least squares with the values as weights; `null` where there is none between the ends. */
+/** The top of a parabola through the logarithms of values, the greater ones counting more; `null` where there is none between the ends. */
 function top(points: readonly (readonly [x: number, value: number])[]): number | null {
   const seen = points.filter(([, value]) => value > 0.2);
-  if (seen.length < 3) return null;
-  const sums = [0, 0, 0, 0, 0];
-  const right = [0, 0, 0];
-  for (const [x, value] of seen) {
-    const weight = value ** 2;
-    for (let k = 0; k <= 4; k++) sums[k] = (sums[k] ?? 0) + weight * x ** k;
-    for (let k = 0; k <= 2; k++) right[k] = (right[k] ?? 0) + weight * x ** k * Math.log(value);
-  }
-  const [s0 = 0, s1 = 0, s2 = 0, s3 = 0, s4 = 0] = sums;
-  const [r0 = 0, r1 = 0, r2 = 0] = right;
-  // Cramer’s rule for a + b·x + c·x².
-  const det = s0 * (s2 * s4 - s3 * s3) - s1 * (s1 * s4 - s2 * s3) + s2 * (s1 * s3 - s2 * s2);
-  const b = s0 * (r1 * s4 - r2 * s3) - r0 * (s1 * s4 - s2 * s3) + s2 * (s1 * r2 - r1 * s2);
-  const c = s0 * (s2 * r2 - s3 * r1) - s1 * (s1 * r2 - s2 * r1) + r0 * (s1 * s3 - s2 * s2);
-  if (!(c / det < 0)) return null;
-  const at = -b / (2 * c);
+  const fit = leastSquares(seen.map(([x, value]) => ({ shares: [1, x, x * x], value: Math.log(value), doubt: 1 / value })));
+  const [, slope = 0, bend = 0] = fit?.values ?? [];
+  if (!(bend < 0)) return null;
+  const at = -slope / (2 * bend);
   return at > Math.min(...points.map(([x]) => x)) && at < Math.max(...points.map(([x]) => x)) ? at : null;
 }
 
@@ -294,7 +283,7 @@ const SAME = 0.05;
  */
 export function textureShareAt({ heightsMm, tangential, sagittal }: TextureAtAperture, heightMm: number): ShareAt | null {
   const i = heightsMm.reduce((best, mm, k) => (Math.abs(mm - heightMm) < Math.abs((heightsMm[best] ?? 0) - heightMm) ? k : best), 0);
-  // Half a step beyond the last middle, and all the way in to the axis.
+  // Up to half a step farther out than the last middle of a cell: the cells in the corners reach nearly into them.
   const step = heightsMm.length > 1 ? (heightsMm[1] ?? 0) - (heightsMm[0] ?? 0) : 0;
   if (!(Math.abs((heightsMm[i] ?? NaN) - heightMm) <= step)) return null;
   const known = [tangential[i], sagittal[i]].flatMap((each) => each ?? []);

@@ -47,7 +47,7 @@ export function textureFacts({ apertures, focus }: TextureResult, frame: FrameSi
  * @param fact what a test found
  *
  * @example
- * textureConclusion({ kind: 'focus', mm: 0.002, doubtMm: 0.004 }) // => 'The infinity stop is right: the middle is sharpest there, to ± 0.01 mm.'
+ * textureConclusion({ kind: 'focus', mm: 0.002, doubtMm: 0.004 }) // => 'The infinity stop is right to within 0.01 mm.'
  */
 export function textureConclusion(fact: TextureFact): string {
   if (fact.kind === 'focus') {

@@ -2,7 +2,7 @@ import { rig } from '../examples.test-support';
 import { texturePlanOfRig } from './texturePlan';
 import { wallApertures } from './wallPlan';
 
-test('a series for the apertures has every aperture at every position, all focused alike', () => {
+test('a texture series covers every aperture at every position, with focus unchanged', () => {
   const { shots, leastM, focusStepMm } = texturePlanOfRig(rig, 'texture');
   const apertures = wallApertures(rig.lens);
   const positions = new Set(shots.map(({ riseMm, shiftMm }) => `${riseMm} ${shiftMm}`));

@@ -64,7 +64,7 @@ export const lensTestsText = catalogue({
   markedUpTo: 'By your marks {aperture} is good enough up to {mm} ± {doubt} mm from the axis.',
   markedAtLeast: 'By your marks {aperture} is good enough as far as you have judged, {mm} from the axis.',
   markedNever: 'By your marks {aperture} is not good enough even on the axis.',
-  markedUnknown: 'Your marks at {aperture} do not say how far it is good enough: mark a place closer to the axis too.',
+  markedUnknown: 'How far {aperture} is good enough is unknown: mark a place closer to the axis too.',
   neverBeyond: 'Beyond {mm} from the axis no aperture reaches {wanted} lp/mm.',
   limitedBy:
     'At {aperture} the middle reaches {percent} % of what diffraction and pixels allow: {by, select, lens {the lens sets the limit} sensor {the pixels set the limit, not the lens} other {diffraction sets the limit, not the lens}}.',
@@ -84,13 +84,13 @@ export const lensTestsText = catalogue({
   textureBest:
     '{place, select, centre {On the axis} edge {{mm} from the axis} other {In the corners ({mm} from the axis)}} {apertures} {n, plural, one {is} other {are}} sharpest{m, plural, =0 {} other {; of {n, plural, one {its} other {their}} contrast {others}}}.',
   reaches: '{aperture} reaches {percent} %',
-  stopRight: 'The infinity stop is right: the middle is sharpest there, to ± {doubt} mm.',
+  stopRight: 'The infinity stop is right to within {doubt} mm.',
   stopOff:
     'The infinity stop is off: the middle is sharpest with the back {mm} ± {doubt} mm farther {way, select, out {out, so at the stop the lens focuses beyond infinity} other {in, so at the stop the lens does not reach infinity}}.',
   plainFrames:
     'Too little texture stands out from the noise in {names}: photograph bark, brick or weathered boards that fill the frame, in focus.',
   movedFrames:
-    'Something moved in {names}: up to {percent} % of the places do not show what the other frames show, and are left out. Use a subject that keeps still, without leaves, and a firm tripod.',
+    'Something moved in {names}: up to {percent} % of the places differ from the other frames and are left out. Choose a subject that keeps still, without leaves, and use a firm tripod.',
   reportHead: '{name} · {day}',
   reportAbout:
     '{named, select, yes {{lens}, tested} other {Tested}} on {rig}, frame {width} × {height} mm, {day}. {n, plural, one {# frame} other {# frames}}.',
@@ -137,7 +137,7 @@ export const lensTestsText = catalogue({
   fringes:
     'Lateral colour: {height} from the axis red is drawn {red} than green, blue {blue} (± {doubt} µm), which makes fringes {px} px wide. Software can remove them.',
   flares:
-    'With a lamp beside the frame, flare at {aperture} lays {percent} ± {doubt} % of white over the picture, {most} % at the {side, select, right {right} upperRight {upper right} top {top} upperLeft {upper left} left {left} lowerLeft {lower left} bottom {bottom} lowerRight {lower right} other {centre}}. Shade the lens.',
+    'With a lamp beside the frame, flare at {aperture} veils the picture by {percent} ± {doubt} % of white, {most} % at the {side, select, right {right} upperRight {upper right} top {top} upperLeft {upper left} left {left} lowerLeft {lower left} bottom {bottom} lowerRight {lower right} other {centre}}. Shade the lens.',
   noFlare: 'With a lamp beside the frame, no flare can be seen at {aperture}.',
   noFringes: 'Lateral colour: up to {height} from the axis fringes stay under {px} px, too narrow to be seen.',
   noChartIn: 'No test chart was found in {names}: check that the frame shows the chart, large enough and in focus.',

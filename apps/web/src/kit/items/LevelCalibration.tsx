@@ -56,7 +56,12 @@ export function LevelCalibration({ onApply }: CalibrationProps) {
           <input
             id={`${id}-equivalent`}
             value={equivalent}
-            onChange={(event) => setEquivalent(event.target.value)}
+            onChange={(event) => {
+              setEquivalent(event.target.value);
+              // What was measured with another focal length does not hold; the files are chosen again.
+              setFirst(null);
+              setSecond(null);
+            }}
             inputMode="decimal"
             autoComplete="off"
             placeholder={levelText.asTheFileSays}
@@ -74,6 +79,7 @@ export function LevelCalibration({ onApply }: CalibrationProps) {
               {label}
             </label>
             <input
+              key={equivalent}
               id={`${id}-${label}`}
               type="file"
               accept="image/*"

@@ -1,13 +1,12 @@
 import { say } from '@gangway/messages/say';
 import { judgeText } from '@gangway/messages/web/kit/judge';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import type { JudgedPlace, LensTest, LensTestFrame, TestShot } from '@gangway/contract/lensTest';
 import { apertureWords } from '@gangway/core/words';
-import { api } from '../../store/api';
+import { api, errorSentence } from '../../store/api';
 import { ComparePictures, type ComparedPicture } from '../../ui/ComparePictures';
 import { Dialog } from '../../ui/Dialog';
 import { Select } from '../../ui/Select';
-import { middleOf } from './judged';
 import { apertureCell, positionWords } from './moveWords';
 import { framesInPlace } from './useMeasured';
 
@@ -17,6 +16,8 @@ interface CompareDialogProps {
   readonly shown: readonly { readonly shot: TestShot; readonly frame: LensTestFrame }[];
   readonly frameId: string;
   readonly place: JudgedPlace;
+  /** Where a place is in a frame, px. */
+  readonly middleIn: (frame: LensTestFrame, place: JudgedPlace) => readonly [x: number, y: number];
   readonly onClose: () => void;
 }
 
@@ -31,32 +32,35 @@ const pictureOf = (frame: LensTestFrame, name: string): ComparedPicture => ({
 const nameOf = (shot: TestShot, { name }: LensTestFrame): string => say(judgeText.frameAt, { aperture: apertureCell(shot), name });
 
 /** Two frames at their own pixels, moved and enlarged together: of two apertures, or of two lenses. */
-export function CompareDialog({ test, shown, frameId, place, onClose }: CompareDialogProps) {
+export function CompareDialog({ test, shown, frameId, place, middleIn, onClose }: CompareDialogProps) {
   const { data: tests = [] } = api.useLensTestsQuery(undefined);
   const [otherTest, setOtherTest] = useState<string>('');
-  const { data: fetched } = api.useLensTestQuery(otherTest, { skip: otherTest === '' });
+  const { data: fetched, error } = api.useLensTestQuery(otherTest, { skip: otherTest === '' });
   const index = shown.findIndex(({ frame }) => frame.id === frameId);
   const main = shown[index];
-  const spot = useMemo(() => {
+  // Where the dialog opens: moving about is not undone by what comes in meanwhile.
+  const [spot] = useState(() => {
     if (!main) return null;
-    const [x, y] = middleOf(main.frame, place);
+    const [x, y] = middleIn(main.frame, place);
     return { x, y, goal: 1 };
-  }, [main, place]);
+  });
   if (!main) return null;
   // The next smaller aperture first: what stopping down by one gains.
   const around = [...shown.slice(index + 1), ...shown.slice(0, index).toReversed()];
+  const nearby = around.map(({ shot, frame }) => pictureOf(frame, nameOf(shot, frame)));
   const fromOther =
-    fetched && otherTest !== ''
+    fetched?.id === otherTest
       ? framesInPlace(fetched).map(({ shot, frame }) =>
           pictureOf(frame, `${fetched.settings.name}, ${apertureWords(shot.fNumber)}, ${positionWords(shot)}`),
         )
-      : null;
+      : [];
+  const nothing = error ? errorSentence(error) : judgeText.loadingFrames;
   const name = nameOf(main.shot, main.frame);
   return (
     <Dialog
       open
       onClose={onClose}
-      title={say(judgeText.compareTitle, { aperture: apertureWords(main.shot.fNumber), place })}
+      title={say(judgeText.compareTitle, { aperture: apertureCell(main.shot), place })}
       help={judgeText.compareHelp}
       wide
     >
@@ -77,9 +81,9 @@ export function CompareDialog({ test, shown, frameId, place, onClose }: CompareD
         <ComparePictures
           key={otherTest}
           main={pictureOf(main.frame, name)}
-          others={fromOther ?? around.map(({ shot, frame }) => pictureOf(frame, nameOf(shot, frame)))}
+          others={otherTest === '' ? nearby : fromOther}
           spot={spot}
-          alone={judgeText.nothingToCompare}
+          alone={otherTest === '' ? judgeText.nothingToCompare : nothing}
           firstWay="split"
         />
       </div>

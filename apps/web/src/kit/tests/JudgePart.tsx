@@ -52,9 +52,10 @@ export function JudgePart({ open, result }: { readonly open: OpenTest; readonly 
   const shown = inPlace
     .filter(({ shot }) => positionOf(shot) === at)
     .toSorted((a, b) => a.shot.fNumber - b.shot.fNumber || a.shot.focusMm - b.shot.focusMm || Number(a.shot.lamp) - Number(b.shot.lamp));
-  const magnification = result ? magnificationIn(result) : 0;
+  // Until the frames are measured, how far from the axis a mark lies is unknown.
+  const magnification = result && magnificationIn(result);
   const circles = useMemo(() => {
-    const places = markedPlaces(settings, magnification);
+    const places = magnification === null ? [] : markedPlaces(settings, magnification);
     return [...new Set(places.map(({ fNumber }) => fNumber))]
       .sort((a, b) => a - b)
       .flatMap((fNumber) => markedCircle(fNumber, places) ?? []);
@@ -142,16 +143,22 @@ export function JudgePart({ open, result }: { readonly open: OpenTest; readonly 
               <li key={circle.fNumber}>{chartConclusion({ kind: 'marked', circle }, 0)}</li>
             ))}
           </ul>
-          <CheckField
-            checked={settings.byMarks}
-            onChange={(byMarks) => change({ ...settings, byMarks }, byMarks ? judgeText.marksCount : judgeText.numbersCount)}
-          >
-            {judgeText.useMarks}
-          </CheckField>
-          <p className="text-ink-soft">{judgeText.useMarksHelp}</p>
+          {settings.target === 'texture' ? (
+            <p className="text-ink-soft">{judgeText.marksOfTexture}</p>
+          ) : (
+            <>
+              <CheckField
+                checked={settings.byMarks}
+                onChange={(byMarks) => change({ ...settings, byMarks }, byMarks ? judgeText.marksCount : judgeText.numbersCount)}
+              >
+                {judgeText.useMarks}
+              </CheckField>
+              <p className="text-ink-soft">{judgeText.useMarksHelp}</p>
+            </>
+          )}
         </section>
       )}
-      {compared && <CompareDialog test={test} shown={shown} {...compared} onClose={() => setCompared(null)} />}
+      {compared && <CompareDialog test={test} shown={shown} middleIn={middleIn} {...compared} onClose={() => setCompared(null)} />}
     </div>
   );
 }
@@ -167,11 +174,12 @@ interface CellProps {
   readonly onOpen: () => void;
 }
 
-/** One place at one aperture, and what the eye says of it. */
+/** One place at one aperture, and its mark. */
 function Cell({ shown: { shot, frame }, place, middle, zoom, mark, onMark, onOpen }: CellProps) {
   const { left, top, width, height } = cutOut(frame, middle, Math.round(SIDE / zoom));
   const query = new URLSearchParams({ left: String(left), top: String(top), width: String(width), height: String(height) });
   const aperture = apertureCell(shot);
+  const [failed, setFailed] = useState(false);
   return (
     <div className="grid w-fit gap-1">
       <button
@@ -180,14 +188,19 @@ function Cell({ shown: { shot, frame }, place, middle, zoom, mark, onMark, onOpe
         aria-label={say(judgeText.openCell, { aperture, place })}
         className="block size-[132px] overflow-hidden rounded-sm border border-rule bg-sunk"
       >
-        <img
-          src={`/api/lens-test-frames/${frame.id}/part?${query.toString()}`}
-          alt=""
-          width={width * zoom}
-          height={height * zoom}
-          loading="lazy"
-          className="max-w-none [image-rendering:pixelated]"
-        />
+        {failed ? (
+          <span className="grid size-full place-items-center p-2 text-xs text-ink-soft">{judgeText.notShown}</span>
+        ) : (
+          <img
+            src={`/api/lens-test-frames/${frame.id}/part?${query.toString()}`}
+            alt=""
+            width={width * zoom}
+            height={height * zoom}
+            loading="lazy"
+            onError={() => setFailed(true)}
+            className="max-w-none [image-rendering:pixelated]"
+          />
+        )}
       </button>
       <ToggleGroup.Root
         type="single"

@@ -1,7 +1,11 @@
 import { say } from '@gangway/messages/say';
 import { testsText } from '@gangway/messages/web/kit/tests';
 import { useMemo } from 'react';
+import { markedPlaces } from '@gangway/contract/lensTestMarks';
 import { diagonalMm } from '@gangway/core/coverage/frame';
+import { chartConclusion } from '@gangway/core/lensTests/chartConclusions';
+import { markedCircle } from '@gangway/core/lensTests/marks';
+import { markedSpecs } from '@gangway/core/lensTests/measuredSharpSpecs';
 import { textureConclusion, textureFacts, textureProblem } from '@gangway/core/lensTests/textureConclusions';
 import { textureShareAt, type TextureAtAperture, type TextureResult } from '@gangway/core/lensTests/texture';
 import { apertureWords, fixed, mmWords } from '@gangway/core/words';
@@ -10,11 +14,15 @@ import { Conclusions, Doubts } from './Conclusions';
 import { ExportButtons } from './ExportButtons';
 import { HeightChart, lookOf, type HeightLine } from './HeightChart';
 import type { OpenTest } from './TestPage';
+import { WriteSharpness } from './WriteToKit';
 
 /** What frames of a textured subject tell: apertures against each other, and the infinity stop. */
 export function TextureResults({ open, result }: { readonly open: OpenTest; readonly result: TextureResult }) {
   const { settings } = open.test;
   const { apertures, problems } = result;
+  const places = markedPlaces(settings, 0);
+  const circles = apertures.flatMap(({ fNumber }) => markedCircle(fNumber, places) ?? []);
+  const marked = circles.map((circle) => chartConclusion({ kind: 'marked', circle }, 0));
   const cornerMm = diagonalMm(settings) / 2;
   const lines = useMemo(
     () =>
@@ -37,7 +45,7 @@ export function TextureResults({ open, result }: { readonly open: OpenTest; read
   });
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
-      <Conclusions sentences={textureFacts(result, settings).map(textureConclusion)} />
+      <Conclusions sentences={[...textureFacts(result, settings).map(textureConclusion), ...marked]} />
       <Doubts sentences={problems.map(textureProblem)} />
       {apertures.length > 0 && (
         <section aria-label={testsText.textureTitle} className="grid grid-cols-[minmax(0,1fr)] gap-3">
@@ -57,6 +65,9 @@ export function TextureResults({ open, result }: { readonly open: OpenTest; read
             }))}
           />
           <p className="max-w-prose text-sm text-ink-soft">{testsText.textureKit}</p>
+          <div className="max-w-96">
+            <WriteSharpness open={open} specs={markedSpecs(circles)} />
+          </div>
         </section>
       )}
       {(apertures.length > 0 || result.focus) && (

@@ -14,10 +14,11 @@ export function testFile({ test, lens }: OpenTest, result: MeasuredTest) {
     focusMm,
     lamp,
   }));
-  const marks = markedPlaces(settings, magnificationIn(result));
+  const magnification = magnificationIn(result);
+  const marks = magnification === null ? [] : markedPlaces(settings, magnification);
   return lensTestFileOf({ lens: lens?.name ?? null, settings, begunAt: createdAt, frames, marks }, result);
 }
 
-/** How large the target is drawn in the frames of a test; 0 where that was not measured. */
-export const magnificationIn = (result: MeasuredTest): number =>
-  result.kind === 'chart' ? (result.sharp.sharpness.magnification ?? 0) : 0;
+/** How large the target is drawn in the frames of a test: next to nothing where it is far away; `null` where it was not measured. */
+export const magnificationIn = (result: MeasuredTest): number | null =>
+  result.kind === 'chart' ? result.sharp.sharpness.magnification : 0;

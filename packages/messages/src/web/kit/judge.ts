@@ -22,6 +22,9 @@ export const judgeText = catalogue({
   useMarks: 'Use my marks instead of the numbers',
   useMarksHelp:
     'Sharp circles of the marked apertures are then taken from your marks, in the conclusions and when they are written to the kit. The numbers stay with the test.',
+  marksOfTexture: 'Results offers to write these circles to the kit.',
+  notShown: 'This part could not be loaded.',
+  loadingFrames: 'Loading the frames…',
   marksCount: 'Marks instead of numbers',
   numbersCount: 'Numbers instead of marks',
   compareTitle: `{aperture}, ${PLACE}`,

@@ -7,7 +7,7 @@ export const levelText = catalogue({
   title: 'Measure it with two photographs',
   step1: 'Set the camera level by its own level, in landscape, and photograph verticals that fill the frame: shelves, a door, a fence.',
   step2: 'Go to the other side of them, set it level again the same way, and photograph the same verticals.',
-  step3: 'Choose both files. What the verticals themselves lean cancels out; what is left is the error of the level.',
+  step3: 'Choose both files. Any lean of the verticals themselves cancels out, which leaves the error of the level.',
   equivalent: 'Focal length, 35 mm equivalent',
   asTheFileSays: 'as the file says',
   first: 'First photograph',
