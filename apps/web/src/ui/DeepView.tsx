@@ -79,6 +79,11 @@ export function DeepView({ picture: { tiles, width, height }, label, spot = null
         for (const other of together.members) if (other !== made && other.isOpen()) other.viewport.fitBounds(bounds, true);
         together.leader = null;
       };
+      // One that comes later looks where the others do; otherwise it would take them to its whole.
+      made.addOnceHandler('open', () => {
+        const other = [...together.members].find((each) => each !== made && each.isOpen());
+        if (other) made.viewport.fitBounds(other.viewport.getBounds(true), true);
+      });
       made.addHandler('update-viewport', follow);
     }
     return () => {
