@@ -88,6 +88,8 @@ await main(async () => {
       allowConsoleColors: false,
     }),
   );
+  // Before anything is tried: whoever goes on working meanwhile moves lines.
+  const copies = Array.from({ length: LOOKERS }, (_, i) => copyOfSources(join(folder, `look-${i}`)));
   say(`Seed ${seed}: ${drawn.size} lines of the core …`);
   spawnSync(join(root, 'node_modules/.bin/stryker'), ['run', config], { cwd: root, stdio: 'inherit' });
   if (!existsSync(report)) throw new Error('The run did not end with a report.');
@@ -99,7 +101,6 @@ await main(async () => {
   say(`${first} of ${first + open.length} changes noticed by the quick tests; the others are tried with all …`);
   const missed = [];
   try {
-    const copies = Array.from({ length: LOOKERS }, (_, i) => copyOfSources(join(folder, `look-${i}`)));
     for (const copy of copies) requireGreen(copy);
     const queue = open.values();
     await Promise.all(
