@@ -1,7 +1,12 @@
 import { kitText } from '@gangway/messages/core/kit';
 
 /** How much a value weighs: *measured* by the photographer, from the maker's *table*, or *guessed*. */
-export const EVIDENCE = { measured: kitText.measured, table: kitText.makersTable, guessed: kitText.guessed } as const;
+export const EVIDENCE = {
+  measured: kitText.measured,
+  byEye: kitText.judgedByEye,
+  table: kitText.makersTable,
+  guessed: kitText.guessed,
+} as const;
 export type Evidence = keyof typeof EVIDENCE;
 
 /** When a value applies: only while another one of the same item has one of these values. */

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { MARKS, markedCircle, type Mark, type MarkedPlace } from './marks';
+import { acceptedMm, MARKS, markedCircle, type Mark, type MarkedPlace } from './marks';
 
 const at = (heightMm: number, mark: Mark, fNumber = 8): MarkedPlace => ({ fNumber, heightMm, mark });
 
@@ -10,6 +10,12 @@ test('a circle ends half way between what is still acceptable and what is not', 
     radiusMm: 15,
     doubtMm: 6 / Math.sqrt(12),
   });
+});
+
+test('what is certain by marks ends at the last place that was acceptable', () => {
+  const circle = markedCircle(8, [at(0, 'good'), at(12, 'acceptable'), at(18, 'no')]);
+  expect(circle && acceptedMm(circle)).toBeCloseTo(12, 9);
+  expect(acceptedMm({ fNumber: 8, kind: 'never' })).toBe(0);
 });
 
 test('one bad corner counts, however good the others are', () => {

@@ -12,6 +12,23 @@ export interface MarkedPlace {
   readonly mark: Mark;
 }
 
+/** How many standard deviations of an even spread lie between its middle and its end. */
+const TO_THE_END = Math.sqrt(3);
+
+/**
+ * How far from the axis marks say for certain that a lens is good enough, mm:
+ * as far as a place was at least acceptable.
+ *
+ * @param circle a circle by marks
+ *
+ * @example
+ * acceptedMm({ fNumber: 8, kind: 'atLeast', radiusMm: 20 }) // => 20
+ */
+export function acceptedMm(circle: SharpCircle): number {
+  if (circle.kind === 'atLeast') return circle.radiusMm;
+  return circle.kind === 'measured' ? circle.radiusMm - TO_THE_END * circle.doubtMm : 0;
+}
+
 /** Closer to the axis than this is the middle, mm. */
 const MIDDLE_MM = 2;
 
@@ -35,5 +52,5 @@ export function markedCircle(fNumber: number, places: readonly MarkedPlace[]): S
   if (refused === Infinity) return { fNumber, kind: 'atLeast', radiusMm: accepted };
   if (accepted === -Infinity) return { fNumber, kind: refused < MIDDLE_MM ? 'never' : 'unknown' };
   // Anywhere between the two, as likely here as there.
-  return { fNumber, kind: 'measured', radiusMm: (accepted + refused) / 2, doubtMm: (refused - accepted) / Math.sqrt(12) };
+  return { fNumber, kind: 'measured', radiusMm: (accepted + refused) / 2, doubtMm: (refused - accepted) / (2 * TO_THE_END) };
 }

@@ -125,26 +125,30 @@ test('where the kit has values farther out, they stay', () => {
   expect(contradictionsIn('lens', after)).toEqual([]);
 });
 
-test('a circle by eye counts instead of the one that was measured; what the eye left open stays measured', () => {
+test('a circle by eye counts instead of the one that was measured, and says so; what the eye left open stays measured', () => {
+  // Good enough 9 mm from the axis, not at 12 mm: as an even spread.
   const byEye = [
-    { fNumber: 4, kind: 'measured', radiusMm: 9, doubtMm: 1 },
+    { fNumber: 4, kind: 'measured', radiusMm: 10.5, doubtMm: 3 / Math.sqrt(12) },
     { fNumber: 8, kind: 'unknown' },
   ] as const;
   expect(sharpSpecs(RESULT, 25, byEye)?.sharpCircles).toEqual([
-    { fNumber: 4, diameterMm: 18, isAtLeast: false },
+    { fNumber: 4, diameterMm: 18, isAtLeast: false, isByEye: true },
     ...(sharpSpecs(RESULT, 25)?.sharpCircles?.slice(1) ?? []),
   ]);
+  const specs = sharpSpecs(RESULT, 25, byEye);
+  if (!specs) throw new Error('nothing was measured');
+  expect(withMeasuredSharpness(LENS, specs).specs.sharpCircles.map(({ evidence }) => evidence)).toEqual(['byEye', 'measured']);
 });
 
 test('marks alone give circles and nothing else; what they leave open gives nothing', () => {
   const specs = markedSpecs([
     { fNumber: 4, kind: 'never' },
-    { fNumber: 8, kind: 'measured', radiusMm: 11.04, doubtMm: 1 },
+    { fNumber: 8, kind: 'measured', radiusMm: 15, doubtMm: 8 / Math.sqrt(12) },
     { fNumber: 16, kind: 'unknown' },
   ]);
   expect(specs?.sharpCircles?.map(({ fNumber, diameterMm }) => [fNumber, diameterMm])).toEqual([
     [4, 1],
-    [8, 22.1],
+    [8, 22],
   ]);
   if (!specs) throw new Error('nothing was marked');
   const lens = withMeasuredSharpness(LENS, specs);

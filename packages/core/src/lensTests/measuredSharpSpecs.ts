@@ -3,6 +3,7 @@ import { distortionAt } from './chartDistortion';
 import type { ChartResult } from './chartResult';
 import { sagAt } from './focusField';
 import { withHeightTables } from './heightTables';
+import { acceptedMm } from './marks';
 import { sharpCircle, type SharpCircle } from './sharpCircle';
 
 /** A sharp circle at one aperture. */
@@ -11,6 +12,8 @@ export interface MeasuredCircle {
   readonly diameterMm: number;
   /** Whether no frame reaches its end: it may be larger. */
   readonly isAtLeast: boolean;
+  /** Whether marks by eye gave it. */
+  readonly isByEye: boolean;
 }
 
 /** The values of a lens in the kit that follow from frames of the test chart; `null` for what was not measured. */
@@ -31,23 +34,26 @@ const SMALLEST_MM = 1;
 const rounded = (value: number, digits: number): number => Math.round(value * 10 ** digits) / 10 ** digits;
 
 /** A sharp circle as the kit keeps it; `null` where it is unknown. */
-function kitCircle(circle: SharpCircle): MeasuredCircle | null {
+function kitCircle(circle: SharpCircle, isByEye: boolean): MeasuredCircle | null {
   if (circle.kind === 'unknown') return null;
-  const diameterMm = circle.kind === 'never' ? SMALLEST_MM : Math.max(SMALLEST_MM, rounded(2 * circle.radiusMm, 1));
-  return { fNumber: circle.fNumber, diameterMm, isAtLeast: circle.kind === 'atLeast' };
+  const measuredMm = circle.kind === 'never' ? 0 : circle.radiusMm;
+  const radiusMm = isByEye ? acceptedMm(circle) : measuredMm;
+  const diameterMm = Math.max(SMALLEST_MM, rounded(2 * radiusMm, 1));
+  return { fNumber: circle.fNumber, diameterMm, isAtLeast: circle.kind === 'atLeast', isByEye };
 }
 
 /**
- * The values of a lens in the kit that follow from marks by eye alone. `null`
- * where they leave every circle open.
+ * The values of a lens in the kit that follow from marks by eye alone: each
+ * circle reaches as far as a place was at least acceptable. `null` where the
+ * marks leave every circle open.
  *
  * @param circles sharp circles by marks
  *
  * @example
- * markedSpecs([{ fNumber: 8, kind: 'atLeast', radiusMm: 20 }])?.sharpCircles // => [{ fNumber: 8, diameterMm: 40, isAtLeast: true }]
+ * markedSpecs([{ fNumber: 8, kind: 'atLeast', radiusMm: 20 }])?.sharpCircles // => [{ fNumber: 8, diameterMm: 40, isAtLeast: true, isByEye: true }]
  */
 export function markedSpecs(circles: readonly SharpCircle[]): SharpSpecs | null {
-  const sharpCircles = circles.flatMap((circle) => kitCircle(circle) ?? []);
+  const sharpCircles = circles.flatMap((circle) => kitCircle(circle, true) ?? []);
   if (sharpCircles.length === 0) return null;
   const nothing = { tangentialSagMm: null, sagittalSagMm: null, distortionPercent: null, focusShiftFNumbers: null, focusShiftMm: null };
   return { sharpCircles, heightsMm: [], ...nothing };
@@ -73,8 +79,7 @@ export function sharpSpecs(
   const inOrder = !sharpness.problems.some(({ kind }) => kind === 'tooSharp');
   const circles = sharpness.apertures.flatMap((at) => {
     const seen = byEye.find(({ fNumber, kind }) => fNumber === at.fNumber && kind !== 'unknown');
-    const circle = seen ?? sharpCircle(at, wantedCyMm);
-    return kitCircle(circle) ?? [];
+    return (seen ? kitCircle(seen, true) : kitCircle(sharpCircle(at, wantedCyMm), false)) ?? [];
   });
   const [field] = fields;
   const lastMm = Math.max(field?.heightMm ?? 0, distortion?.lastMm ?? 0);
@@ -102,7 +107,7 @@ export function sharpSpecs(
  * @param measured the values that a test gave
  *
  * @example
- * withMeasuredSharpness(parts.lens, { sharpCircles: [{ fNumber: 8, diameterMm: 50, isAtLeast: false }], heightsMm: [], tangentialSagMm: null, sagittalSagMm: null, distortionPercent: null, focusShiftFNumbers: null, focusShiftMm: null }).specs.sharpCircles.find(({ fNumber }) => fNumber === 8)?.diameterMm // => 50
+ * withMeasuredSharpness(parts.lens, { sharpCircles: [{ fNumber: 8, diameterMm: 50, isAtLeast: false, isByEye: false }], heightsMm: [], tangentialSagMm: null, sagittalSagMm: null, distortionPercent: null, focusShiftFNumbers: null, focusShiftMm: null }).specs.sharpCircles.find(({ fNumber }) => fNumber === 8)?.diameterMm // => 50
  */
 export function withMeasuredSharpness(lens: ItemOf<'lens'>, measured: SharpSpecs): ItemOf<'lens'> {
   const changes = gained(lens.specs, measured);
@@ -132,11 +137,12 @@ function circlesWith(
   measured: readonly MeasuredCircle[],
   mostMm: number,
 ): Specs<'lens'>['sharpCircles'] {
-  const before = now.filter(({ evidence }) => evidence === 'measured');
+  const before = now.filter(({ evidence }) => evidence === 'measured' || evidence === 'byEye');
   const others = before.filter(({ fNumber }) => measured.every((row) => row.fNumber !== fNumber));
-  const rows = measured.map(({ fNumber, diameterMm, isAtLeast }) => {
-    const known = before.find((row) => row.fNumber === fNumber)?.diameterMm ?? 0;
-    return { fNumber, diameterMm: Math.min(isAtLeast ? Math.max(known, diameterMm) : diameterMm, mostMm), evidence: 'measured' as const };
+  const rows = measured.map(({ fNumber, diameterMm, isAtLeast, isByEye }) => {
+    const known = before.find((row) => row.fNumber === fNumber);
+    if (isAtLeast && known && known.diameterMm > diameterMm) return { ...known, diameterMm: Math.min(known.diameterMm, mostMm) };
+    return { fNumber, diameterMm: Math.min(diameterMm, mostMm), evidence: isByEye ? ('byEye' as const) : ('measured' as const) };
   });
   return [...others, ...rows].sort((a, b) => a.fNumber - b.fNumber);
 }

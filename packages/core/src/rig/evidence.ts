@@ -8,6 +8,7 @@ import type { LightBasis } from './effectiveLens';
 
 const WEIGHT: Readonly<Record<Evidence, string>> = {
   measured: rigText.measured,
+  byEye: rigText.judgedByEye,
   table: rigText.fromTheMakersTable,
   guessed: rigText.guessed,
 };

@@ -11,7 +11,7 @@ export const kitText = catalogue({
   canHaveAtMost100: '{label} can have at most 100 entries.',
   theFNumber: 'The f-number',
   theSharpCircle: 'The sharp circle',
-  aCircleIsMeasuredTable: 'A circle is measured, table or guessed.',
+  aCircleIsMeasuredTable: 'A circle is measured, byEye, table or guessed.',
   giveAtMost40Sharp: 'Give at most 40 sharp circles.',
   theNoteMustBeText: 'The note must be text.',
   theNoteCanHaveAt: 'The note can have at most 2000 characters.',

@@ -8,6 +8,7 @@ export const kitText = catalogue({
   fAppearsTwiceInThe: 'f/{fNumber} appears twice in the table of circles; give one diameter for each f-number.',
   theSharpCircleAtF: 'The sharp circle at f/{fNumber} is {diameterMm} mm; it cannot be larger than the image circle of {imageCircleMm} mm.',
   measured: 'measured',
+  judgedByEye: 'judged by eye',
   makersTable: 'maker’s table',
   guessed: 'guessed',
 });

@@ -7,6 +7,7 @@ export const rigText = catalogue({
   height: 'height',
   bellowsmaxmmIsItMustBe: 'bellowsMaxMm is {bellowsMaxMm}; it must be at least the shortest length, {bellowsMinMm} mm.',
   measured: 'measured',
+  judgedByEye: 'judged by eye',
   fromTheMakersTable: 'from the maker’s table',
   guessed: 'guessed',
   fromTheFieldAngle: 'from the field angle',

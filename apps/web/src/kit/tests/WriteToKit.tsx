@@ -25,6 +25,8 @@ interface WriteProps {
   readonly rowsFor: (lens: ItemOf<'lens'>) => readonly Row[];
   /** The lens with what was measured. */
   readonly changed: (lens: ItemOf<'lens'>) => ItemOf<'lens'>;
+  /** What to know about the values beside them. */
+  readonly note?: string | null;
 }
 
 /** The light of a lens as measured, beside what the kit has, to be written there. */
@@ -42,12 +44,13 @@ export function WriteSharpness({ open, specs }: { readonly open: OpenTest; reado
       open={open}
       rowsFor={(lens) => sharpRows(lens, withMeasuredSharpness(lens, specs), specs)}
       changed={(lens) => withMeasuredSharpness(lens, specs)}
+      note={specs.sharpCircles?.some(({ isByEye }) => isByEye) ? testsText.circlesByEye : null}
     />
   );
 }
 
 /** The measured values beside those of the kit, and the button that writes them there. */
-function WriteToKit({ open, rowsFor, changed }: WriteProps) {
+function WriteToKit({ open, rowsFor, changed, note = null }: WriteProps) {
   const { test, lens, rig } = open;
   const kit = useOpenKit();
   const change = useChangeKit();
@@ -100,6 +103,7 @@ function WriteToKit({ open, rowsFor, changed }: WriteProps) {
               ))}
             </tbody>
           </table>
+          {note !== null && <p className="text-ink-soft">{note}</p>}
           <p className="text-ink-soft">{testsText.writeHelp}</p>
           <div className="flex flex-wrap items-center gap-2">
             <Button look="main" disabled={busy} onClick={() => void write()}>
@@ -148,7 +152,8 @@ function sharpRows({ specs: now }: ItemOf<'lens'>, { specs: then }: ItemOf<'lens
   const lastMm = heightsMm.at(-1) ?? 0;
   const circleOf = ({ sharpCircles: rows }: typeof now, fNumber: number): string => {
     const row = rows.find((each) => each.fNumber === fNumber);
-    return row ? mmWords(row.diameterMm) : testsText.unknown;
+    if (!row) return testsText.unknown;
+    return row.evidence === 'byEye' ? say(testsText.byEye, { mm: mmWords(row.diameterMm) }) : mmWords(row.diameterMm);
   };
   const row = (label: string, of: (specs: typeof now) => string): Row => [label, of(now), of(then)];
   const atLast = (key: HeightTable, unit: (value: number) => string) => (specs: typeof now) =>
