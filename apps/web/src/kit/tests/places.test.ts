@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { TestShot } from '@gangway/contract/lensTest';
-import { closedGap, emptied, gapBefore, inOrder, placedFirst, placedByLog, positionsOf, swappedUp } from './places';
+import { closedGap, emptied, exchanged, gapBefore, inOrder, placedFirst, placedByLog, positionsOf, swappedUp } from './places';
 
 const shots = (ids: readonly (string | null)[]): TestShot[] =>
   ids.map((frameId, i) => ({ fNumber: 4 + i, riseMm: i < 2 ? 0 : 8, shiftMm: 0, focusMm: 0, lamp: false, frameId }));
@@ -17,6 +17,11 @@ test('a frame that was not taken moves all later ones down, and back up when the
 test('frames change places, leave theirs, and find an empty one', () => {
   expect(ids(swappedUp(shots(['a', 'b', null]), 2))).toEqual(['a', null, 'b']);
   expect(ids(swappedUp(shots(['a', 'b']), 0))).toEqual([null, 'b']);
+  expect(ids(exchanged(shots(['a', 'b', null]), 'a', 1))).toEqual(['b', 'a', null]);
+  expect(ids(exchanged(shots(['a', 'b', null]), 'a', 2))).toEqual([null, 'b', 'a']);
+  expect(ids(exchanged(shots(['a', 'b', null]), 'a', 0))).toEqual(['a', 'b', null]);
+  // One that was left out comes in, and the one that was there is left out.
+  expect(ids(exchanged(shots(['a', 'b']), 'c', 1))).toEqual(['a', 'c']);
   expect(ids(emptied(shots(['a', 'b']), 0))).toEqual([null, 'b']);
   expect(ids(placedFirst(shots(['a', null, null]), 'b'))).toEqual(['a', 'b', null]);
   expect(ids(placedFirst(shots(['a']), 'b'))).toEqual(['a']);
@@ -24,7 +29,8 @@ test('frames change places, leave theirs, and find an empty one', () => {
 });
 
 test('whatever is done, the plan stays, and no frame stands twice', () => {
-  const kinds = [gapBefore, closedGap, swappedUp, emptied];
+  const drawn = (now: readonly TestShot[], at: number) => exchanged(now, ['a', 'b', 'c', 'd', 'e'][at] ?? 'a', (3 * at + 1) % 5);
+  const kinds = [gapBefore, closedGap, swappedUp, emptied, drawn];
   fc.assert(
     fc.property(fc.array(fc.tuple(fc.nat(kinds.length - 1), fc.nat(4)), { maxLength: 12 }), (steps) => {
       const before = shots(['a', 'b', 'c', null, 'd']);

@@ -30,6 +30,15 @@ export function swappedUp(shots: readonly TestShot[], at: number): TestShot[] {
   );
 }
 
+/** A frame goes into a place. Where it stood in another one, what was here goes there; otherwise that loses its place. */
+export function exchanged(shots: readonly TestShot[], id: string, at: number): TestShot[] {
+  const ids = idsOf(shots);
+  const from = ids.indexOf(id);
+  const here = ids[at] ?? null;
+  const given = from < 0 ? ids : ids.with(from, here);
+  return filled(shots, given.with(at, id));
+}
+
 /** A place is emptied; its frame is not deleted. */
 export function emptied(shots: readonly TestShot[], at: number): TestShot[] {
   return filled(shots, idsOf(shots).with(at, null));
