@@ -130,6 +130,17 @@ describe('the card for the spot', () => {
     expect(words(geometryOf(settings)).join()).toContain('Quays, slipways and roofs');
   });
 
+  test('what the meter read is on the card, and what it is corrected for', () => {
+    const read = (favour: 'centre' | 'corner') =>
+      spotCard(geometryOf(setup({ exposure: { ...FIRST_EXPOSURE, favour, meter: { kind: 'ev', ev: 12, iso: 100 } } })))
+        .filter(({ id }) => id === 'meter')
+        .map(({ specs }) => specs)
+        .join();
+    expect(read('centre')).toContain('12.0');
+    expect(read('centre')).not.toContain('corrected for');
+    expect(read('corner')).toContain('corrected for');
+  });
+
   test('where the camera is slid the other way each frame says how far; the first, and a camera that stays, say nothing of it', () => {
     const slid = (mover: 'counter' | 'lens') => {
       const frames = [-6, 0, 6].map((shiftMm) => ({ shiftMm, riseMm: 0, turned: false }));

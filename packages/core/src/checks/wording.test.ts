@@ -3,6 +3,7 @@ import { setup } from '../setup/fixtures.test-support';
 import { evaluateWithFixes, checkNote, checkSentence } from './evaluate';
 import { fixSetting, focusWords } from './wording';
 import type { SetupSettings } from '../model/setup';
+import type { Fix } from './fix';
 
 const said = (settings: SetupSettings) =>
   evaluateWithFixes(geometryOf(settings)).map((check) => `${check.state}: ${checkSentence(check)} ${checkNote(check) ?? ''}`.trim());
@@ -66,5 +67,13 @@ describe('what checks say', () => {
     expect(fixSetting({ control: 'orientation', patch: { orientation: 'portrait' }, leaves: { value: 1, unit: 'mm' } })).toBe(
       'the frame in portrait',
     );
+  });
+
+  test('a fix that moves the lens up says how high, with or without a turn', () => {
+    const placing = (where: NonNullable<Fix['patch']['placing']>, control: Fix['control']) =>
+      fixSetting({ control, patch: { placing: where }, leaves: { value: 1, unit: '' } });
+    expect(placing({ cameraHeightM: 2.4 }, 'level')).toMatch(/2\.40 m.*level/u);
+    expect(placing({ cameraHeightM: 2.4, yawDeg: 3 }, 'turn')).toMatch(/2\.40 m.*3\.0°/u);
+    expect(placing({ yawDeg: 3 }, 'turn')).not.toContain(' m');
   });
 });

@@ -74,6 +74,7 @@ describe('by rise or by pitch and software', () => {
     expect(much?.wider.kept).toBeCloseTo((36 / 58) ** 2, 6);
     expect(riseOrPitch(geometryOf(seen({ movements: { riseMm: 0, shiftMm: 3 } })))).toBeNull();
     expect(riseOrPitch(geometryOf(setup()))).toBeNull();
+    expect(riseOrPitch(geometryOf(seen({ scene: null })))).toBeNull();
   });
 });
 
