@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { FIRST_OPTIONS } from '@gangway/contract/proof';
 import { numbersFrom } from '@gangway/core/capture/shots';
-import { assemble } from '../apps/server/src/proof/assemble';
+import { assemble } from '@gangway/vision/assembly/assemble';
 
 const OVERLAP = 0.2;
 

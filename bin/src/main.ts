@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { say } from '@gangway/messages/say';
+import { cliAssembleText } from '@gangway/messages/cli/assemble';
 import { cliLensText } from '@gangway/messages/cli/lens';
 import { cliPlateText } from '@gangway/messages/cli/plate';
 import { mainText } from '@gangway/messages/cli/main';
@@ -9,6 +10,7 @@ import { cliSettleText } from '@gangway/messages/cli/settle';
 import { Command, CommanderError, Option } from 'commander';
 import about from '../../package.json';
 import { batch, help, list, single } from './calc';
+import type { AssembleOptions } from './assemble';
 import { check, demo, listChecks } from './check';
 import { completion } from './completion';
 import { FORMATS, type Format } from './format';
@@ -50,6 +52,7 @@ const EXAMPLES = [
           ['view', cliPlateText.view],
         ] as const
       ).map(([name, does]) => [['plate', name, '<file>'].join(' '), does] as const),
+      [['assemble', '<frames…>'].join(' '), cliAssembleText.assemble],
       [['lens', 'edge', '<file>'].join(' '), cliLensText.edge],
       [['lens', 'sharpness', '<file>'].join(' '), cliLensText.sharpness],
       [['lens', 'plan', '<', 'setup.json'].join(' '), cliLensText.plan],
@@ -127,6 +130,17 @@ export async function main(args: readonly string[]): Promise<number> {
     });
   plateCommands(program, (done) => (code = done));
   lensCommands(program, (done) => (code = done));
+  program
+    .command('assemble <frames...>')
+    .description(cliAssembleText.assemble)
+    .requiredOption(valued('out', 'file'), cliAssembleText.out)
+    .option(valued('plan', 'file'), cliAssembleText.plan)
+    .option(valued('columns', 'n'), cliAssembleText.columns)
+    .option(valued('rows', 'n'), cliAssembleText.rows)
+    .option(valued('report', 'file'), cliAssembleText.report)
+    .action(async (frames: string[], options: AssembleOptions) => {
+      code = await (await import('./assemble')).assembleFrames(frames, options);
+    });
   for (const [name, description] of BACKUPS) {
     program
       .command(`${name} <file>`)

@@ -121,8 +121,14 @@ export const reportSchema = z.strictObject({
       gain: z.number(),
       held: z.boolean(),
       fromPlan: pxSchema,
+      // Assemblies made before frames could be turned have none of these.
+      turnedDeg: z.number().default(0),
+      scale: z.number().default(1),
+      /** How far what is left of a frame that was drawn anew begins inside it, px. */
+      inset: pxSchema.default({ x: 0, y: 0 }),
     }),
   ),
+  distortion: z.number().default(0),
   seams: z.array(seamSchema),
   remarks: z.array(z.string()),
   seconds: z.number(),

@@ -1,5 +1,5 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { assemble, AssemblyTrouble, type AssemblyJob } from './assemble';
+import { assemble, AssemblyTrouble, type AssemblyJob } from '@gangway/vision/assembly/assemble';
 import type { FromThread } from './runInThread';
 
 // Puts one series together in a thread of its own, which can be ended at any moment.

@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { Report } from '@gangway/contract/proof';
-import { AssemblyTrouble, type AssemblyJob } from './assemble';
+import { AssemblyTrouble, type AssemblyJob } from '@gangway/vision/assembly/assemble';
 
 export type FromThread =
   | { readonly type: 'progress'; readonly share: number; readonly step: string }

@@ -2,6 +2,9 @@ import { proofText } from '@gangway/messages/server/proof';
 import { say } from '@gangway/messages/say';
 import { FALLOFFS, PLACINGS, type AssemblyOptions, type Report } from '@gangway/contract/proof';
 
+const isStraightened = ({ frames, distortion }: Report): boolean =>
+  distortion !== 0 || frames.some(({ turnedDeg, scale }) => turnedDeg !== 0 || scale !== 1);
+
 /** What goes beside a finished picture: how it was made, for people and for programs. */
 export function sidecarOf(id: string, options: AssemblyOptions | null, report: Report) {
   return {
@@ -10,7 +13,7 @@ export function sidecarOf(id: string, options: AssemblyOptions | null, report: R
     assembly: id,
     madeAt: new Date().toISOString(),
     madeHow: [
-      proofText.framesWereMovedNeverTurned,
+      isStraightened(report) ? proofText.framesWereStraightened : proofText.framesWereMovedNeverTurned,
       report.planned ? proofText.theyWerePlacedByThe : proofText.theyWerePlacedByWhat,
       options
         ? say(proofText.theyWereLaidFalloffLight, {

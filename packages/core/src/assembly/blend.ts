@@ -31,6 +31,9 @@ export type Falloff =
       readonly multiply: Float32Array;
       readonly width: number;
       readonly height: number;
+      /** Where the frame begins of which the cells are, px from the top left of what is developed; 0 where it is not said. */
+      readonly left?: number;
+      readonly top?: number;
     };
 
 /**
@@ -50,9 +53,9 @@ export function falloffAt(falloff: Falloff, x: number, y: number): number {
     const cos = (rx * lx + ry * ly + rz * lz) / sqrt(rx * rx + ry * ry + rz * rz);
     return 1 / cos ** 4;
   }
-  const { columns, rows, multiply, width, height } = falloff;
-  const cx = min(columns - 1, max(0, ((x + 0.5) / width) * columns - 0.5));
-  const cy = min(rows - 1, max(0, ((y + 0.5) / height) * rows - 0.5));
+  const { columns, rows, multiply, width, height, left = 0, top = 0 } = falloff;
+  const cx = min(columns - 1, max(0, ((x - left + 0.5) / width) * columns - 0.5));
+  const cy = min(rows - 1, max(0, ((y - top + 0.5) / height) * rows - 0.5));
   const [ix, iy] = [min(columns - 2, floor(cx)), min(rows - 2, floor(cy))];
   const [tx, ty] = [cx - ix, cy - iy];
   const at = (i: number, j: number): number => multiply[max(0, j) * columns + max(0, i)] ?? 1;

@@ -19,7 +19,7 @@ export const PATCH_PX = 256;
 export const PATCH_MARGIN_PX = 40;
 
 /** Laid over each other, patches that show the same are at least so much alike. */
-const SAME = 0.9;
+export const SAME = 0.9;
 /** So much alike, nothing else can be meant. */
 const SURELY = 0.97;
 /** Detail has at least this contrast (standard deviation of the encoded value) once smoothed. */

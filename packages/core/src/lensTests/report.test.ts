@@ -68,6 +68,20 @@ describe('a printed chart', () => {
     expect(down?.y1).toBeLessThan(down?.y2 ?? NaN);
   });
 
+  test('ends its axes with the first step that holds everything: none is too long or too short', () => {
+    const steps = (lastX: number): readonly string[] => {
+      const points = [
+        { x: 0, y: 0 },
+        { x: lastX, y: 10 },
+      ];
+      const marks = reportChart({ ...chart, lines: [{ label: 'a', points }] }, place);
+      return marks.flatMap((mark) => (mark.kind === 'text' && mark.anchor === 'middle' && mark.text !== 'x' ? [mark.text] : []));
+    };
+    expect(steps(30)).toEqual(['0', '5', '10', '15', '20', '25', '30']);
+    expect(steps(31)).toEqual(['0', '5', '10', '15', '20', '25', '30', '35']);
+    expect(steps(0.3)).toEqual(['0.00', '0.05', '0.10', '0.15', '0.20', '0.25', '0.30']);
+  });
+
   test('leaves gaps, and keeps names apart', () => {
     const gap = reportChart(
       {

@@ -37,6 +37,16 @@ describe('the ranges that the photographer has set', () => {
     expect(keepsRanges(at(1 / 60), at(30))).toBe(true);
   });
 
+  test('the longest of a bracket counts', () => {
+    const three = { exposure: { ...FIRST_EXPOSURE, brackets: { ...FIRST_EXPOSURE.brackets, count: 3, stepStops: 1 } } };
+    const bracketed = (shutterSpeedS: number) => {
+      const plain = at(shutterSpeedS);
+      return { ...plain, exposure: { ...plain.exposure, brackets: three.exposure.brackets } };
+    };
+    expect(keepsRanges(at(1 / 60, { longestS: 1 }), bracketed(1 / 2))).toBe(true);
+    expect(keepsRanges(at(1 / 60, { longestS: 1 }), bracketed(1))).toBe(false);
+  });
+
   test('an aperture outside is kept where it is, and is not gone to', () => {
     const range = { widestFNumber: 8, smallestFNumber: 16 };
     expect(keepsRanges(at(null, range), at(null, {}, { fNumber: 11 }))).toBe(true);

@@ -81,6 +81,14 @@ export const proofText = catalogue({
   thisSeriesHasNoFrame: 'This series has no frame yet.',
   waitingForAWorker: 'waiting for a worker',
   thisPictureIsNotFinished: 'This picture is not finished.',
+  drawingAnewOf: 'straightening frame {i} of {length}',
+  isTurned:
+    '{name} is turned {deg}° {way, select, clockwise {clockwise} other {counterclockwise}} against the first frame: check the adapter’s clamp.',
+  isScaled:
+    '{name} is drawn {percent} % {way, select, larger {larger} other {smaller}} than the first frame: keep focus and distance the same for all frames.',
+  distortionIs: 'The lens draws {way, select, barrel {barrel} other {pincushion}} distortion of {percent} % in the corners.',
+  framesDrawnAnew: 'The frames were straightened before they were put together.',
+  framesNotDrawnAnew: 'This puts corners off by up to {px} px. Place by parts of a pixel to have the frames straightened.',
   contradictsTheOtherSeamsAnd: 'Contradicts the other seams and was left out; its frames lie where the others put them.',
   fitsOfPlacesAgreeWithin: 'Fits: {agreeing} of {detailed} places agree within {max} px.',
   parallaxOfUpToPx:
@@ -92,6 +100,8 @@ export const proofText = catalogue({
   nothingThereToCompareOf:
     'Nothing there to compare ({detailed} of {looked} places show detail): the {planned, select, yes {plan} other {other seams}} decided.',
   theTwoShowDifferentThings: 'The two show different things where they should overlap: wrong order, a wrong frame, or far from the plan.',
+  framesWereStraightened:
+    'Frames were turned, scaled and freed of distortion as far as their overlaps show it, each pixel by a cubic between sixteen.',
   framesWereMovedNeverTurned: 'Frames were moved, never turned, bent or scaled: the lens stood still while the back moved.',
   theyWerePlacedByThe: 'They were placed by the plan of the setup and by what their overlaps show.',
   theyWerePlacedByWhat: 'They were placed by what their overlaps show.',

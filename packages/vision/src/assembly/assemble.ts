@@ -6,13 +6,17 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { blender, falloffAt, tablesFor, type Falloff, type Source } from '@gangway/core/assembly/blend';
 import { coarsePlace } from '@gangway/core/assembly/coarse';
-import { measuredPatch, pairOf, PATCH_MARGIN_PX, PATCH_PX, patchPlaces, type Pair, type Patch } from '@gangway/core/assembly/pair';
+import { measuredPatch, pairOf, PATCH_MARGIN_PX, PATCH_PX, patchPlaces, SAME, type Pair, type Patch } from '@gangway/core/assembly/pair';
+import type { GeometryFrame, Sighting } from '@gangway/core/assembly/frameGeometry';
+import { radians } from '@gangway/core/angles';
+import { fixed } from '@gangway/core/words';
 import { evenedLight, placedTogether, type LightLink } from '@gangway/core/assembly/place';
 import { gridPlace, neighboursOf, scaledPlan, wholeOf, type AssemblyPlan } from '@gangway/core/assembly/plan';
 import type { Plane, Px } from '@gangway/core/assembly/plane';
 import { lightOf, lightRatio } from '@gangway/core/assembly/refine';
 import { seamsBetween, sharesOf, type Laid } from '@gangway/core/assembly/seams';
 import type { AssemblyOptions, Report, Seam } from '@gangway/contract/proof';
+import { drawnAnew, insetOf, straightenedBy, type Straightened } from './straightened';
 import { seamWords } from './seamWords';
 import { grey, openRaw, readPatch, readRows, rowBytes, ROWS_FROM, samplesOf, unpackedTiff, type RawPicture } from './rawPicture';
 
@@ -96,41 +100,63 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
           options,
         );
     const roughLaid = wanted.map((each, i): Laid => ({ ...each, left: rough[i]?.x ?? each.left, top: rough[i]?.y ?? each.top }));
-    const pairs = neighboursOf(roughLaid);
-    const measured: Measured[] = [];
-    for (const [k, { a, b, along }] of pairs.entries()) {
-      onProgress(0.3 + (0.25 * k) / pairs.length, say(proofText.measuringSeamOf, { k: k + 1, length: pairs.length }));
-      measured.push(await measuredPair({ a, b, along }, { laid: roughLaid, raw, reduced, planned: plan !== null, slidePx }));
-    }
-    refuseDisorder(
-      measured,
-      plan !== null,
-      present.map(({ name }) => name),
+    const measuring = { raw, reduced, slidePx, onProgress };
+    let measured = await measuredPairs(roughLaid, { ...measuring, planned: plan !== null, shares: [0.3, 0.5] });
+    // Frames that are turned, scaled or bent are drawn anew first, as if they were only shifted.
+    const bent = straightenedBy(
+      geometryFrames(roughLaid, present, plan),
+      measured.flatMap(({ sightings }) => sightings),
+      Math.max(2, slidePx),
     );
+    const straight = options.placing === 'whole' ? null : bent;
+    if (straight) {
+      for (const [i, each] of straight.frames.entries()) {
+        onProgress(0.5 + (0.05 * i) / present.length, say(proofText.drawingAnewOf, { i: i + 1, length: present.length }));
+        const [picture, path] = [raw[i], join(job.scratch, `frame-${i}.v`)];
+        if (!picture) continue;
+        raw[i] = await drawnAnew(picture, path, each);
+        reduced[i] = await reducedOf(path, raw[i]);
+      }
+      measured = await measuredPairs(straight.frames, { ...measuring, planned: false, shares: [0.55, 0.58] });
+    }
+    const names = present.map(({ name }) => name);
+    remarks.push(...(bent ? bentRemarks(bent, names, straight !== null) : []));
+    refuseDisorder(measured, plan !== null, names);
+    const inset = present.map((_, i): Px => {
+      const each = straight?.frames[i];
+      return each ? insetOf(each) : { x: 0, y: 0 };
+    });
+    const sizes: readonly Size[] = straight?.frames ?? seen;
+    const planned = wanted.map((each, i): Laid => {
+      const { x = 0, y = 0 } = inset[i] ?? {};
+      return { left: each.left + x, top: each.top + y, width: sizes[i]?.width ?? 0, height: sizes[i]?.height ?? 0 };
+    });
 
     const usable = measured.flatMap(({ a, b, at, pair }, k) =>
       pair.offset && at ? [{ k, link: { a, b, offset: { x: at.x, y: at.y }, knows: pair.knows } }] : [],
     );
+    const drawnAt = straight?.frames.map(({ left, top }): Px => ({ x: left, y: top })) ?? null;
     const solved = placedTogether(
-      rough,
+      drawnAt ?? rough,
       usable.map(({ link }) => link),
       Math.max(2, slidePx),
     );
-    const placed = { ...solved, at: solved.at.map(({ x, y }) => ({ x: snapped(x), y: snapped(y) })) };
+    // What is drawn anew lies on whole pixels already.
+    const placed = { ...solved, at: drawnAt ?? solved.at.map(({ x, y }) => ({ x: snapped(x), y: snapped(y) })) };
     const bentOf = new Map(usable.map(({ k }, i) => [k, placed.links[i]]));
     remarks.push(...placeRemarks({ given, present, held: placed.held, planned: plan !== null, compared: usable.length }));
 
     // Light.
-    const falloffs = await falloffsOf(job, { present, plan, sizes: seen, remarks });
+    const falloffs = (await falloffsOf(job, { present, plan, sizes: seen, remarks })).map((falloff, i) => movedBy(falloff, inset[i]));
     const links = options.evenLight ? lightLinks(measured, falloffs) : [];
     const gains = evenedLight(present.length, links);
     if (options.evenLight && links.length === 0 && present.length > 1) remarks.push(proofText.lightCouldNotBeCompared);
 
-    const { whole, laid } = onCanvas(placed.at, seen, options);
+    const { whole, laid } = onCanvas(placed.at, sizes, options);
     const canvas = { width: whole.width, height: whole.height };
 
     onProgress(0.58, proofText.layingTheSeams);
-    const cellPx = Math.max(...seen.map(({ width, height }) => Math.max(width, height))) > 3000 ? 16 : 8;
+    const cellPx = Math.max(...sizes.map(({ width, height }) => Math.max(width, height))) > 3000 ? 16 : 8;
     const zones = (plan?.zones ?? []).map((zone) => ({
       left: zone.left - whole.left,
       right: zone.right - whole.left,
@@ -156,7 +182,7 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
     });
 
     const seams = measured.map((each, k) =>
-      seamOf(each, { present, wanted, at: placed.at, bent: bentOf.get(k), whole, planned: plan !== null }),
+      seamOf(each, { present, wanted: planned, at: placed.at, bent: bentOf.get(k), whole, planned: plan !== null }),
     );
     return {
       width: canvas.width,
@@ -169,12 +195,16 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
         place,
         left: laid[i]?.left ?? 0,
         top: laid[i]?.top ?? 0,
-        width: seen[i]?.width ?? 0,
-        height: seen[i]?.height ?? 0,
+        width: sizes[i]?.width ?? 0,
+        height: sizes[i]?.height ?? 0,
         gain: gains[i] ?? 1,
         held: placed.held[i] ?? false,
-        fromPlan: { x: (placed.at[i]?.x ?? 0) - (wanted[i]?.left ?? 0), y: (placed.at[i]?.y ?? 0) - (wanted[i]?.top ?? 0) },
+        fromPlan: { x: (placed.at[i]?.x ?? 0) - (planned[i]?.left ?? 0), y: (placed.at[i]?.y ?? 0) - (planned[i]?.top ?? 0) },
+        turnedDeg: straight?.geometry.frames[i]?.turnedDeg ?? 0,
+        scale: straight?.geometry.frames[i]?.scale ?? 1,
+        inset: inset[i] ?? { x: 0, y: 0 },
       })),
+      distortion: straight?.geometry.distortion ?? 0,
       seams,
       remarks,
       seconds: (Date.now() - begun) / 1000,
@@ -182,6 +212,70 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
   } finally {
     await Promise.all(raw.map(({ close }) => close()));
   }
+}
+
+interface MeasuringAll {
+  readonly raw: readonly RawPicture[];
+  readonly reduced: readonly Reduced[];
+  readonly planned: boolean;
+  readonly slidePx: number;
+  readonly onProgress: AssemblyJob['onProgress'];
+  /** From which share of the whole work to which this goes. */
+  readonly shares: readonly [number, number];
+}
+
+/** Every pair of neighbours measured. */
+async function measuredPairs(laid: readonly Laid[], { onProgress, shares: [from, to], ...sources }: MeasuringAll): Promise<Measured[]> {
+  const pairs = neighboursOf(laid);
+  const measured: Measured[] = [];
+  for (const [k, pair] of pairs.entries()) {
+    onProgress(from + ((to - from) * k) / pairs.length, say(proofText.measuringSeamOf, { k: k + 1, length: pairs.length }));
+    measured.push(await measuredPair(pair, { laid, ...sources }));
+  }
+  return measured;
+}
+
+/** The frames as their geometry is looked for: the plan knows where the lens axis meets each, else it is taken to be the middle. */
+const geometryFrames = (laid: readonly Laid[], present: readonly Present[], plan: AssemblyPlan | null): readonly GeometryFrame[] =>
+  laid.map(({ width, height, left, top }, i) => {
+    const planned = plan?.frames[present[i]?.place ?? 0];
+    const foot = planned ? { x: planned.footX, y: planned.footY } : { x: width / 2, y: height / 2 };
+    return { width, height, foot, rough: { x: left, y: top } };
+  });
+
+/** What moves a corner by less than this is not worth a word, px. */
+const WORTH_PX = 0.5;
+
+/** What the report says of frames that are turned, scaled or bent. */
+function bentRemarks({ geometry, frames }: Straightened, names: readonly string[], corrected: boolean): readonly string[] {
+  const remarks: string[] = [];
+  let most = 0;
+  for (const [i, { turnedDeg, scale }] of geometry.frames.entries()) {
+    const { width = 0, height = 0 } = frames[i]?.frame ?? {};
+    const far = Math.hypot(width, height) / 2;
+    const [turnPx, scalePx] = [Math.abs(radians(turnedDeg)) * far, Math.abs(scale - 1) * far];
+    most = Math.max(most, turnPx, scalePx, Math.abs(geometry.distortion) * far);
+    const name = names[i] ?? '';
+    if (turnPx > WORTH_PX)
+      remarks.push(say(proofText.isTurned, { name, deg: fixed(Math.abs(turnedDeg), 2), way: turnedDeg > 0 ? 'clockwise' : 'other' }));
+    if (scalePx > WORTH_PX)
+      remarks.push(say(proofText.isScaled, { name, percent: fixed(100 * Math.abs(scale - 1), 2), way: scale > 1 ? 'larger' : 'other' }));
+  }
+  if (geometry.model.distorts)
+    remarks.push(
+      say(proofText.distortionIs, {
+        percent: fixed(100 * Math.abs(geometry.distortion), 2),
+        way: geometry.distortion < 0 ? 'barrel' : 'other',
+      }),
+    );
+  return [...remarks, corrected ? proofText.framesDrawnAnew : say(proofText.framesNotDrawnAnew, { px: fixed(most, 1) })];
+}
+
+/** Falloff of a frame for what is left of it once it is drawn anew. */
+function movedBy(falloff: Falloff | null, inset: Px | undefined): Falloff | null {
+  if (!falloff || !inset || (inset.x === 0 && inset.y === 0)) return falloff;
+  if (falloff.kind === 'cos4') return { ...falloff, footX: falloff.footX - inset.x, footY: falloff.footY - inset.y };
+  return { ...falloff, left: -inset.x, top: -inset.y };
 }
 
 interface Reduced {
@@ -453,6 +547,8 @@ interface Measured {
   readonly pair: Pair;
   /** Where `b` lies from `a`, px; `null` without evidence. */
   readonly at: Px | null;
+  /** Places that both show, as far as they are sure of it. */
+  readonly sightings: readonly Sighting[];
   /** Patches with their place in `a`, and what the light was there. */
   readonly lights: readonly { readonly at: Px; readonly from: Px; readonly ratio: number }[];
 }
@@ -511,6 +607,11 @@ async function measuredPair(
     a,
     b,
     pair,
+    sightings: patches.flatMap(({ at, measured, detailed }) =>
+      detailed && measured && measured.alike >= SAME
+        ? [{ a, b, inA: at, inB: { x: at.x - ix + measured.offset.x, y: at.y - iy + measured.offset.y }, knows: measured.knows }]
+        : [],
+    ),
     // What is at x in a is at x + offset in b's patch, which was cut from − (ix, iy): b lies nearer by it.
     at: pair.offset ? { x: ix - offset.x, y: iy - offset.y } : null,
     lights: lights.flatMap(({ at, from: other, a: qa, b: qb }) => {

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { FIRST_OPTIONS, type AssemblyOptions } from '@gangway/contract/proof';
+import { toCommon } from '@gangway/core/assembly/frameGeometry';
 import { splinePicture } from '@gangway/core/assembly/picture.test-support';
 import { encodedOf, lightOf } from '@gangway/core/assembly/refine';
 import { assemble, type AssemblyJob } from './assemble';
@@ -77,6 +78,78 @@ test('frames slid, drifted and noisy by known amounts: places within a tenth of 
   expect(inside).toBeLessThan(0.006);
   expect(off(310, 10, 420, 200)).toBeLessThan(inside * 1.15);
   expect(off(10, 220, 300, 320)).toBeLessThan(inside * 1.15);
+});
+
+describe('frames that are turned, scaled or distorted', () => {
+  const bends = { columns: 2, rows: 2, width: 560, height: 460, slidePx: 5 };
+
+  /** How far the report has places of frames from where they were taken, root mean square, px; against the first. */
+  const offPx = (known: KnownFrames, report: Awaited<ReturnType<typeof run>>, distortion: number): number => {
+    const [first] = report.frames;
+    let [sum, n] = [0, 0];
+    report.frames.forEach(({ fromPlan, turnedDeg, scale }, i) => {
+      const [truth, planned] = [known.truth[i], known.plan.frames[i]];
+      if (!truth || !planned || !first) throw new Error('a frame is missing');
+      const { width, height } = planned;
+      const frame = { width, height, foot: { x: width / 2, y: height / 2 }, rough: { x: 0, y: 0 } };
+      const middle = (left: number, top: number) => ({ x: left + width / 2, y: top + height / 2 });
+      for (const place of [
+        { x: 0, y: 0 },
+        { x: width, y: 0 },
+        { x: 0, y: height },
+        { x: width, y: height },
+      ]) {
+        const is = toCommon(
+          frame,
+          { middle: middle(truth.left, truth.top), turnedDeg: truth.turnedDeg, scale: truth.scale },
+          distortion,
+          place,
+        );
+        const said = toCommon(
+          frame,
+          { middle: middle(planned.left + fromPlan.x, planned.top + fromPlan.y), turnedDeg, scale },
+          report.distortion,
+          place,
+        );
+        sum += (is.x - said.x) ** 2 + (is.y - said.y) ** 2;
+        n++;
+      }
+    });
+    return Math.sqrt(sum / n);
+  };
+
+  test.each([
+    [{ turnDeg: 0.25 }, /is turned/u],
+    [{ scaleShare: 0.005 }, /is drawn .* % (larger|smaller)/u],
+    [{ turnDeg: 0.2, scaleShare: 0.003, distortion: -0.008 }, /barrel distortion of 0\.[789]/u],
+  ])('%p: found within 0.3 px, told, and straightened, so that the seams fit', async (how, told) => {
+    const known = await knownFrames(folder, { ...bends, ...how });
+    const report = await run(known);
+    expect(offPx(known, report, 'distortion' in how ? how.distortion : 0)).toBeLessThan(0.3);
+    expect(report.remarks.join(' ')).toMatch(told);
+    expect(report.seams.map(({ state }) => state)).toEqual(report.seams.map(() => 'fits'));
+    for (const { scatterPx, bentPx } of report.seams) expect(Math.hypot(scatterPx, bentPx)).toBeLessThan(0.5);
+    // What is put together is the picture, not only what fits among frames.
+    const [first] = report.frames;
+    const result = await looked(join(folder, 'result.tiff'));
+    const scale = (first?.gain ?? 1) * (known.truth[0]?.exposure ?? 1);
+    const [left, top] = [(first?.inset.x ?? 0) - (first?.left ?? 0), (first?.inset.y ?? 0) - (first?.top ?? 0)];
+    let [sum, n] = [0, 0];
+    for (let y = 40; y < result.height - 40; y += 7)
+      for (let x = 40; x < result.width - 40; x += 7) {
+        const is = encodedOf(lightOf(known.picture(x + left, y + top)) * scale);
+        sum += (result.at(x, y) - is) ** 2;
+        n++;
+      }
+    expect(Math.sqrt(sum / n)).toBeLessThan(0.02);
+  });
+
+  test('placed by whole pixels nothing is drawn anew, and the report says what that costs', async () => {
+    const known = await knownFrames(folder, { ...bends, turnDeg: 0.2 });
+    const report = await run(known, { placing: 'whole' });
+    expect(report.frames.every(({ turnedDeg }) => turnedDeg === 0)).toBe(true);
+    expect(report.remarks.join(' ')).toMatch(/off by up to \d\.\d px/u);
+  });
 });
 
 test('eight bit, JPEG and TIFF go the same way, without a plan as well', async () => {

@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import sharp from 'sharp';
 import type { AssemblyPlan } from '@gangway/core/assembly/plan';
+import { toCommon } from '@gangway/core/assembly/frameGeometry';
 import { randomFrom, splinePicture } from '@gangway/core/assembly/picture.test-support';
 import { encodedOf, lightOf } from '@gangway/core/assembly/refine';
 import type { FrameFile } from './assemble';
@@ -11,7 +12,13 @@ export interface KnownFrames {
   readonly plan: AssemblyPlan;
   readonly picture: Picture;
   /** Where the frames really lie, and by how much their light is off. */
-  readonly truth: readonly { readonly left: number; readonly top: number; readonly exposure: number }[];
+  readonly truth: readonly {
+    readonly left: number;
+    readonly top: number;
+    readonly exposure: number;
+    readonly turnedDeg: number;
+    readonly scale: number;
+  }[];
   readonly files: readonly FrameFile[];
 }
 
@@ -25,6 +32,10 @@ export interface Making {
   readonly noise?: number;
   readonly slidePx?: number;
   readonly drift?: number;
+  /** By at most so much frames after the first are turned, degrees, and scaled, as a share; and all distorted, about their middles. */
+  readonly turnDeg?: number;
+  readonly scaleShare?: number;
+  readonly distortion?: number;
   readonly seed?: number;
   readonly picture?: Picture;
   /** What is seen otherwise in one frame: something that moved, a near thing. */
@@ -44,6 +55,9 @@ export async function knownFrames(
     noise = 0.004,
     slidePx = 4,
     drift = 0.06,
+    turnDeg = 0,
+    scaleShare = 0,
+    distortion = 0,
     seed = 9,
     picture = splinePicture(seed),
     seen = () => null,
@@ -57,21 +71,29 @@ export async function knownFrames(
     top: Math.floor(i / columns) * step.y,
     width,
     height,
-    footX: 0,
-    footY: 0,
+    footX: width / 2,
+    footY: height / 2,
   }));
   const truth = planned.map(({ left, top }, i) => ({
     left: i === 0 ? left : left + 2 * slidePx * (random() - 0.5),
     top: i === 0 ? top : top + 2 * slidePx * (random() - 0.5),
     exposure: 1 + 2 * drift * (random() - 0.5),
+    turnedDeg: i === 0 || turnDeg === 0 ? 0 : 2 * turnDeg * (random() - 0.5),
+    scale: i === 0 || scaleShare === 0 ? 1 : 1 + 2 * scaleShare * (random() - 0.5),
   }));
   const files: FrameFile[] = [];
   const most = bits === 8 ? 255 : 65_535;
-  for (const [f, { left, top, exposure }] of truth.entries()) {
+  const bends = turnDeg !== 0 || scaleShare !== 0 || distortion !== 0;
+  for (const [f, { left, top, exposure, turnedDeg, scale }] of truth.entries()) {
+    const frame = { width, height, foot: { x: width / 2, y: height / 2 }, rough: { x: left, y: top } };
+    const laid = { middle: { x: left + width / 2, y: top + height / 2 }, turnedDeg, scale };
+    // Values are those of the upper left corner of a pixel, as they always were here.
+    const seenAt = (x: number, y: number) => (bends ? toCommon(frame, laid, distortion, { x, y }) : { x: x + left, y: y + top });
     const samples = bits === 8 ? new Uint8Array(3 * width * height) : new Uint16Array(3 * width * height);
     for (let y = 0; y < height; y++) {
       for (let x = 0; x < width; x++) {
-        const light = lightOf(seen(f, x + left, y + top) ?? picture(x + left, y + top)) * exposure;
+        const at = seenAt(x, y);
+        const light = lightOf(seen(f, at.x, at.y) ?? picture(at.x, at.y)) * exposure;
         const value = encodedOf(Math.min(1, light)) + noise * normal();
         samples.fill(Math.max(0, Math.min(most, Math.round(value * most))), 3 * (y * width + x), 3 * (y * width + x) + 3);
       }

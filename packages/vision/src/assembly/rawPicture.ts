@@ -3,7 +3,7 @@ import type { Plane } from '@gangway/core/assembly/plane';
 import type { Samples } from '@gangway/core/assembly/blend';
 
 /** The header of libvips's own format: sizes and type of the samples, which follow it row by row. */
-const HEADER = 64;
+export const HEADER = 64;
 const MAGIC = 0x08f2a6b6;
 
 /** An unpacked picture on disk, three samples to the pixel. */

@@ -1,0 +1,143 @@
+import { radians } from '../angles';
+import type { Samples } from './blend';
+import { toCommon, toFrame, type GeometryFrame, type LaidFrame } from './frameGeometry';
+
+/** A frame that is drawn anew as if it had only been shifted. */
+export interface Straightening {
+  readonly frame: GeometryFrame;
+  readonly laid: LaidFrame;
+  readonly distortion: number;
+  /** What of the common picture it covers without a gap, whole px. */
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Places that are looked at along an edge. */
+const ALONG = 33;
+/** Pixels around a place of which its value is made: two to either side. */
+const AROUND = 2;
+
+/** Places evenly along a stretch, both ends among them. */
+const along = (from: number, to: number): readonly number[] =>
+  Array.from({ length: ALONG }, (_, i) => from + ((to - from) * i) / (ALONG - 1));
+
+/**
+ * What of the common picture a frame covers once it is drawn anew, in whole
+ * pixels: the largest upright rectangle whose edges it shows everywhere.
+ *
+ * @param frame the frame
+ * @param laid how it lies
+ * @param distortion at the half diagonal from the lens axis, as a share
+ *
+ * @example
+ * straightening({ width: 60, height: 80, foot: { x: 30, y: 40 }, rough: { x: 0, y: 0 } }, { middle: { x: 30, y: 40 }, turnedDeg: 0, scale: 1 }, 0).width // => 56
+ */
+export function straightening(frame: GeometryFrame, laid: LaidFrame, distortion: number): Straightening {
+  const at = (x: number, y: number) => toCommon(frame, laid, distortion, { x, y });
+  const [x0, x1, y0, y1] = [AROUND, frame.width - AROUND, AROUND, frame.height - AROUND];
+  const left = Math.ceil(Math.max(...along(y0, y1).map((y) => at(x0, y).x)));
+  const right = Math.floor(Math.min(...along(y0, y1).map((y) => at(x1, y).x)));
+  const top = Math.ceil(Math.max(...along(x0, x1).map((x) => at(x, y0).y)));
+  const bottom = Math.floor(Math.min(...along(x0, x1).map((x) => at(x, y1).y)));
+  return { frame, laid, distortion, left, top, width: Math.max(0, right - left), height: Math.max(0, bottom - top) };
+}
+
+/**
+ * Which rows of the frame some rows of the straightened one are made of.
+ *
+ * @param straight how it is drawn anew
+ * @param from first row of the straightened frame
+ * @param to the row after the last
+ *
+ * @example
+ * rowsFor({ frame: { width: 60, height: 80, foot: { x: 30, y: 40 }, rough: { x: 0, y: 0 } }, laid: { middle: { x: 30, y: 40 }, turnedDeg: 0, scale: 1 }, distortion: 0, left: 2, top: 2, width: 56, height: 76 }, 0, 8) // => {first: 0, count: 13}
+ */
+export function rowsFor(
+  { frame, laid, distortion, left, top, width }: Straightening,
+  from: number,
+  to: number,
+): { readonly first: number; readonly count: number } {
+  const ys = [from + 0.5, to - 0.5].flatMap((y) =>
+    along(0.5, width - 0.5).map((x) => toFrame(frame, laid, distortion, { x: left + x, y: top + y }).y),
+  );
+  const first = Math.max(0, Math.floor(Math.min(...ys) - 0.5) - AROUND);
+  const last = Math.min(frame.height - 1, Math.ceil(Math.max(...ys) - 0.5) + AROUND);
+  return { first, count: last - first + 1 };
+}
+
+/** Fractions of a pixel for which weights are kept. */
+const FRACTIONS = 512;
+/** Weights of the four samples around a place, by its fraction of a pixel. Source: Catmull and Rom's cubic, from Keys, 1981. */
+const WEIGHTS = Float32Array.from({ length: 4 * (FRACTIONS + 1) }, (_, i) => {
+  const t = Math.floor(i / 4) / FRACTIONS;
+  const weights = [0.5 * t * (-1 + t * (2 - t)), 1 + 0.5 * t * t * (-5 + 3 * t), 0.5 * t * (1 + t * (4 - 3 * t)), 0.5 * t * t * (t - 1)];
+  return weights[i % 4] ?? 0;
+});
+
+/** Rows of a picture, three samples to the pixel, from `first` on. */
+interface SourceRows {
+  readonly first: number;
+  readonly rows: Samples;
+}
+
+/**
+ * Draws rows of a straightened frame, each pixel between the sixteen around its
+ * place in the frame.
+ *
+ * @param straight how it is drawn anew
+ * @param source the rows that `rowsFor` asks for
+ * @param out where it is drawn, three samples to the pixel
+ * @param rows first row of the straightened frame, and the row after the last
+ */
+export function straightRows(
+  straight: Straightening,
+  { first, rows: source }: SourceRows,
+  out: Samples,
+  [from, to]: readonly [number, number],
+): void {
+  const { frame, laid, distortion, left, top, width } = straight;
+  const most = source instanceof Uint8Array ? 255 : 65_535;
+  const lastRow = source.length / (3 * frame.width) - 1;
+  const turn = radians(laid.turnedDeg);
+  const [c, s] = [Math.cos(turn) / laid.scale, Math.sin(turn) / laid.scale];
+  const k = distortion / ((frame.width ** 2 + frame.height ** 2) / 4);
+  const [fx, fy] = [frame.foot.x, frame.foot.y];
+  for (let y = from; y < to; y++) {
+    const dy = top + y + 0.5 - laid.middle.y;
+    for (let x = 0; x < width; x++) {
+      const dx = left + x + 0.5 - laid.middle.x;
+      // As `toFrame`, without an object for each of millions of pixels.
+      let ux = frame.width / 2 + c * dx + s * dy - fx;
+      let uy = frame.height / 2 - s * dx + c * dy - fy;
+      if (k !== 0) {
+        const u2 = ux * ux + uy * uy;
+        // r/u of r (1 − k r²) = u, in Newton's steps on the ratio q: q (1 − k u² q²) = 1.
+        let q = 1 + k * u2;
+        for (let round = 0; round < 3; round++) q -= (q * (1 - k * u2 * q * q) - 1) / (1 - 3 * k * u2 * q * q);
+        ux *= q;
+        uy *= q;
+      }
+      const [px, py] = [fx + ux - 0.5, fy + uy - 0.5];
+      const [ix, iy] = [Math.floor(px), Math.floor(py)];
+      const [wx, wy] = [4 * Math.round((px - ix) * FRACTIONS), 4 * Math.round((py - iy) * FRACTIONS)];
+      let [r, g, b] = [0, 0, 0];
+      for (let j = 0; j < 4; j++) {
+        const row = Math.min(lastRow, Math.max(0, iy - 1 + j - first));
+        const weightY = WEIGHTS[wy + j] ?? 0;
+        for (let i = 0; i < 4; i++) {
+          const weight = weightY * (WEIGHTS[wx + i] ?? 0);
+          const at = 3 * (row * frame.width + Math.min(frame.width - 1, Math.max(0, ix - 1 + i)));
+          r += weight * (source[at] ?? 0);
+          g += weight * (source[at + 1] ?? 0);
+          b += weight * (source[at + 2] ?? 0);
+        }
+      }
+      const to3 = 3 * ((y - from) * width + x);
+      out[to3] = Math.min(most, Math.max(0, Math.round(r)));
+      out[to3 + 1] = Math.min(most, Math.max(0, Math.round(g)));
+      out[to3 + 2] = Math.min(most, Math.max(0, Math.round(b)));
+    }
+  }
+}
