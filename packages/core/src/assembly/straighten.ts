@@ -52,7 +52,7 @@ export function straightening(frame: GeometryFrame, laid: LaidFrame, distortion:
  * @param to the row after the last
  *
  * @example
- * rowsFor({ frame: { width: 60, height: 80, foot: { x: 30, y: 40 }, rough: { x: 0, y: 0 } }, laid: { middle: { x: 30, y: 40 }, turnedDeg: 0, scale: 1 }, distortion: 0, left: 2, top: 2, width: 56, height: 76 }, 0, 8) // => {first: 0, count: 13}
+ * rowsFor({ frame: { width: 60, height: 80, foot: { x: 30, y: 40 }, rough: { x: 0, y: 0 } }, laid: { middle: { x: 30, y: 40 }, turnedDeg: 0, scale: 1 }, distortion: 0, left: 2, top: 2, width: 56, height: 76 }, 0, 8) // => {first: 0, count: 12}
  */
 export function rowsFor(
   { frame, laid, distortion, left, top, width }: Straightening,

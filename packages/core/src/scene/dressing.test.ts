@@ -22,6 +22,36 @@ const areaOf = ({ corners }: Face): number =>
     return sum + length(cross(minus(b, a), minus(corner, a))) / 2;
   }, 0);
 
+test('people are seen from outside: the faces of a body are drawn in one sense', () => {
+  const people = dressedFaces({ ...FIRST_SUBJECTS.front, widthM: 40 }).filter(({ surface }) => surface === 'cloth' || surface === 'skin');
+  expect(people.length).toBeGreaterThan(20);
+  const bodies = new Map<string, Face[]>();
+  // Faces that share a corner are of one body.
+  const keyOf = (corner: Vec3): string => corner.map((each) => each.toFixed(6)).join();
+  for (const face of people) {
+    const shared = face.corners.map(keyOf).find((key) => bodies.has(key));
+    const body = (shared !== undefined && bodies.get(shared)) || [];
+    body.push(face);
+    for (const corner of face.corners) bodies.set(keyOf(corner), body);
+  }
+  let outward = 0;
+  let all = 0;
+  for (const body of new Set(bodies.values())) {
+    const corners = body.flatMap((face) => face.corners);
+    const middle = [0, 1, 2].map((k) => corners.reduce((sum, corner) => sum + (corner[k] ?? 0), 0) / corners.length) as unknown as Vec3;
+    for (const { corners: own } of body) {
+      const [a, b, c] = own;
+      if (!a || !b || !c) continue;
+      all++;
+      // Faces are drawn counterclockwise as seen from outside, or all the other way round.
+      if (dot(cross(minus(b, a), minus(c, a)), minus(a, middle)) > 0) outward++;
+    }
+  }
+  expect(all).toBeGreaterThan(20);
+  // But for where one body goes on into the next.
+  expect(Math.max(outward, all - outward) / all).toBeGreaterThan(0.9);
+});
+
 test('a front is closed: its bricks and what is set into it cover it once, and nothing goes beyond its outline', () => {
   fc.assert(
     fc.property(fronts, (subject) => {
