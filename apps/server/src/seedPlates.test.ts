@@ -9,6 +9,7 @@ import { awayFromPlate } from '@gangway/core/plate/asFront';
 import { foundCamera, type CameraUnknown } from '@gangway/core/plate/foundCamera';
 import { plateInView } from '@gangway/core/plate/inView';
 import { knownPlate } from '@gangway/core/plate/known';
+import { levelledPhotograph } from '@gangway/vision/photograph';
 import { eq } from 'drizzle-orm';
 import request from 'supertest';
 import { attachments, jobs, setups } from './db/schema';
@@ -30,7 +31,7 @@ describe('the demo setups that are planned on photographs', () => {
     'ropewalk-front.jpg': [3.6, 1.2, 11],
   };
 
-  test('are levelled to a tenth of a degree of how their scenes were drawn, and measured to 2 %', async () => {
+  test('are levelled to a tenth of a degree of how their scenes were drawn, and measured to 1 %', async () => {
     let measured = 0;
     for (const { file, settings } of await shipped()) {
       const { plate, scene } = openedSettings(setupSettingsSchema.parse(settings(ID)));
@@ -45,10 +46,19 @@ describe('the demo setups that are planned on photographs', () => {
       expect(Math.abs((level?.pitchDeg ?? NaN) - truth[0])).toBeLessThan(0.1);
       expect(Math.abs((level?.rollDeg ?? NaN) - truth[1])).toBeLessThan(0.1);
       if (scene.subject.kind !== 'front') throw new Error(`${file} has no front`);
-      expect(Math.abs(scene.subject.heightM / truth[2] - 1)).toBeLessThan(0.02);
+      expect(Math.abs(scene.subject.heightM / truth[2] - 1)).toBeLessThan(0.01);
       measured++;
     }
     expect(measured).toBe(2);
+  });
+
+  test('are levelled by themselves to a tenth of a degree, and are sure of it', async () => {
+    for (const [file, [pitchDeg, rollDeg]] of Object.entries(DRAWN)) {
+      const { found } = await levelledPhotograph(join(FOLDER, file), null);
+      expect(found?.sure).toBe(true);
+      expect(Math.abs((found?.pitchDeg ?? NaN) - pitchDeg)).toBeLessThan(0.1);
+      expect(Math.abs((found?.rollDeg ?? NaN) - rollDeg)).toBeLessThan(0.1);
+    }
   });
 
   test('come into the demo job with their photographs', async () => {

@@ -36,6 +36,8 @@ const SETTLED = 150;
 const FRONTS = 120;
 /** At most this many of the lines that may stand upright are used, and as many of the others: the longest. */
 const MOST_LINES = 500;
+/** The value itself is taken from so many of the longest of either: short ones of paving or brick are less exact than their number suggests. */
+const MOST_FITTED = 120;
 /** Lines are one where the ends of each lie so near to the other, px, and what is between them is at most so many times as long as they are. */
 const [ONE_PX, ONE_GAP] = [1.5, 3] as const;
 
@@ -254,10 +256,12 @@ export function autoLevel(plate: FlatPlate, lines: readonly PlateLine[]): FoundL
   const stands = ({ along: [, dy] }: Line): boolean => Math.abs(dy) >= upright;
   const standing = joined(plate, each.filter(stands).slice(0, MOST_LINES));
   const all = [...standing, ...each.filter((line) => !stands(line)).slice(0, MOST_LINES)].sort((a, b) => b.weight - a.weight);
-  const [best, ...others] = guesses(standing, all);
+  const [best, ...rivals] = guesses(standing, all);
   if (!best) return null;
+  const others = all.filter((line) => !stands(line));
+  const exact = [...standing.slice(0, MOST_FITTED), ...others.slice(0, MOST_FITTED)];
   const start: Fit = { ...levelOf(best.up), awayDeg: best.front.support >= LEAST_FRONT ? best.front.awayDeg : null };
-  const fit = fitted(all, start) ?? fitted(all, { ...start, awayDeg: null }) ?? { ...start, awayDeg: null };
+  const fit = fitted(exact, start) ?? fitted(exact, { ...start, awayDeg: null }) ?? { ...start, awayDeg: null };
   const [up, along] = [upOf(fit), fit.awayDeg === null ? null : alongOf(fit, fit.awayDeg)];
   const of = (direction: Vec3 | null): readonly number[] =>
     direction === null ? [] : all.filter((line) => Math.abs(miss(line, direction)) < REACH).flatMap(({ indices }) => indices);
@@ -265,7 +269,7 @@ export function autoLevel(plate: FlatPlate, lines: readonly PlateLine[]): FoundL
   const standsUp = new Set(uprights);
   const without = Array.from({ length: STRIPS }, (_, strip) =>
     fitted(
-      all.filter(({ stripAcross }) => stripAcross !== strip),
+      exact.filter(({ stripAcross }) => stripAcross !== strip),
       fit,
     ),
   );
@@ -274,7 +278,7 @@ export function autoLevel(plate: FlatPlate, lines: readonly PlateLine[]): FoundL
   const uncertaintyDeg = pitch === null || roll === null ? null : Math.max(pitch, roll);
   const awayUncertaintyDeg = scatter(without.map((left) => left?.awayDeg ?? null));
   const known = awayUncertaintyDeg !== null && awayUncertaintyDeg <= FRONT_KNOWN_DEG;
-  const rival = others.find((each) => apartDeg(each.up, best.up) > OTHERWISE_DEG);
+  const rival = rivals.find((each) => apartDeg(each.up, best.up) > OTHERWISE_DEG);
   const say = support(standing, up);
   return {
     pitchDeg: fit.pitchDeg + 0,

@@ -6,7 +6,7 @@ import type { FlatPlate } from './pixel';
 import type { Vec3 } from '../space/vector';
 
 /** A line is clear where it misses by less than this many times its own uncertainty. */
-const CLEAR = 0.4;
+const CLEAR = 0.15;
 
 /**
  * The lines that say best what was found: those that hardly miss it, the longest first, at most so many
