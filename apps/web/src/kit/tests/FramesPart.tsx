@@ -88,7 +88,6 @@ export function FramesPart({ open, result }: { readonly open: OpenTest; readonly
       <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
         <AddFrames open={open} />
         <section aria-label={testsText.series}>
-          <p className="mb-1 text-sm text-ink-soft">{testsText.dragHelp}</p>
           <div className="mb-1 flex flex-wrap items-center gap-2">
             <h3 className="grow font-semibold">{testsText.series}</h3>
             <Button look="quiet" disabled={frames.length === 0} onClick={() => sorted(({ name }) => name)}>
@@ -104,6 +103,7 @@ export function FramesPart({ open, result }: { readonly open: OpenTest; readonly
             </Button>
             <MatchLog open={open} />
           </div>
+          {frames.length > 0 && <p className="mb-1 text-sm text-ink-soft">{testsText.dragHelp}</p>}
           <div className="overflow-x-auto">
             <table className="w-full text-sm">
               <thead>
