@@ -96,6 +96,31 @@ test('the chart is planned, exposed, measured within the standard, judged, and w
   await page.getByRole('radio', { name: 'Frames 0/5' }).click();
   await page.getByRole('button', { name: 'Expose 5 frames' }).click();
   await expect(page.getByRole('radio', { name: 'Frames 5/5' })).toBeVisible({ timeout: 420_000 });
+
+  // A frame changes places with the one it is dragged to, by mouse and by keyboard, and Ctrl+Z takes it back.
+  const grips = page.getByRole('button', { name: /^Drag .* to another place$/ });
+  const order = async () => Promise.all((await grips.all()).map((grip) => grip.getAttribute('aria-label')));
+  const [first, second, third, ...rest] = await order();
+  await grips.nth(1).scrollIntoViewIfNeeded();
+  const [from, to] = [await grips.nth(0).boundingBox(), await grips.nth(2).boundingBox()];
+  if (!from || !to) throw new Error('there is nothing to drag');
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 12 });
+  await page.mouse.up();
+  await expect.poll(order).toEqual([third, second, first, ...rest]);
+  await page.keyboard.press('Control+z');
+  await expect.poll(order).toEqual([first, second, third, ...rest]);
+  await grips.nth(0).focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByText('is picked up.')).toBeAttached();
+  for (let i = 0; i < 2; i++) await page.keyboard.press('ArrowDown');
+  await expect(page.getByText('is at place 2.')).toBeAttached();
+  await page.keyboard.press('Space');
+  await expect.poll(order).toEqual([second, first, third, ...rest]);
+  await page.keyboard.press('Control+z');
+  await expect.poll(order).toEqual([first, second, third, ...rest]);
+
   await page.getByRole('radio', { name: 'Results' }).click();
   const conclusions = page.getByRole('region', { name: 'Conclusions' });
   await expect(conclusions).toContainText('On the axis the lens reaches', { timeout: 60_000 });

@@ -1,4 +1,3 @@
-import { radians } from '../angles';
 import type { Samples } from './blend';
 import { toCommon, toFrame, type GeometryFrame, type LaidFrame } from './frameGeometry';
 
@@ -67,6 +66,8 @@ export function rowsFor(
   return { first, count: last - first + 1 };
 }
 
+/** Over so many pixels of a row a straight line is less than a thousandth of a pixel off. */
+const STRAIGHT_PX = 16;
 /** Fractions of a pixel for which weights are kept. */
 const FRACTIONS = 512;
 /** Weights of the four samples around a place, by its fraction of a pixel. Source: Catmull and Rom's cubic, from Keys, 1981. */
@@ -99,45 +100,47 @@ export function straightRows(
 ): void {
   const { frame, laid, distortion, left, top, width } = straight;
   const most = source instanceof Uint8Array ? 255 : 65_535;
-  const lastRow = source.length / (3 * frame.width) - 1;
-  const turn = radians(laid.turnedDeg);
-  const [c, s] = [Math.cos(turn) / laid.scale, Math.sin(turn) / laid.scale];
-  const k = distortion / ((frame.width ** 2 + frame.height ** 2) / 4);
-  const [fx, fy] = [frame.foot.x, frame.foot.y];
+  const line = 3 * frame.width;
+  const lastRow = source.length / line - 1;
+  const at = (x: number, y: number) => toFrame(frame, laid, distortion, { x: left + x + 0.5, y: top + y + 0.5 });
   for (let y = from; y < to; y++) {
-    const dy = top + y + 0.5 - laid.middle.y;
-    for (let x = 0; x < width; x++) {
-      const dx = left + x + 0.5 - laid.middle.x;
-      // As `toFrame`, without an object for each of millions of pixels.
-      let ux = frame.width / 2 + c * dx + s * dy - fx;
-      let uy = frame.height / 2 - s * dx + c * dy - fy;
-      if (k !== 0) {
-        const u2 = ux * ux + uy * uy;
-        // r/u of r (1 − k r²) = u, in Newton's steps on the ratio q: q (1 − k u² q²) = 1.
-        let q = 1 + k * u2;
-        for (let round = 0; round < 3; round++) q -= (q * (1 - k * u2 * q * q) - 1) / (1 - 3 * k * u2 * q * q);
-        ux *= q;
-        uy *= q;
-      }
-      const [px, py] = [fx + ux - 0.5, fy + uy - 0.5];
-      const [ix, iy] = [Math.floor(px), Math.floor(py)];
-      const [wx, wy] = [4 * Math.round((px - ix) * FRACTIONS), 4 * Math.round((py - iy) * FRACTIONS)];
-      let [r, g, b] = [0, 0, 0];
-      for (let j = 0; j < 4; j++) {
-        const row = Math.min(lastRow, Math.max(0, iy - 1 + j - first));
-        const weightY = WEIGHTS[wy + j] ?? 0;
-        for (let i = 0; i < 4; i++) {
-          const weight = weightY * (WEIGHTS[wx + i] ?? 0);
-          const at = 3 * (row * frame.width + Math.min(frame.width - 1, Math.max(0, ix - 1 + i)));
-          r += weight * (source[at] ?? 0);
-          g += weight * (source[at + 1] ?? 0);
-          b += weight * (source[at + 2] ?? 0);
+    let next = at(0, y);
+    for (let x0 = 0; x0 < width; x0 += STRAIGHT_PX) {
+      // Over so few pixels the way through the frame is straight.
+      const begin = next;
+      next = at(x0 + STRAIGHT_PX, y);
+      const [stepX, stepY] = [(next.x - begin.x) / STRAIGHT_PX, (next.y - begin.y) / STRAIGHT_PX];
+      const end = Math.min(width, x0 + STRAIGHT_PX);
+      for (let x = x0; x < end; x++) {
+        // No lists here: this is done for each of fifty million pixels.
+        const px = begin.x - 0.5 + stepX * (x - x0);
+        const py = begin.y - 0.5 + stepY * (x - x0);
+        const ix = Math.floor(px);
+        const iy = Math.floor(py);
+        const wx = 4 * Math.round((px - ix) * FRACTIONS);
+        const wy = 4 * Math.round((py - iy) * FRACTIONS);
+        const w0 = WEIGHTS[wx] ?? 0;
+        const w1 = WEIGHTS[wx + 1] ?? 0;
+        const w2 = WEIGHTS[wx + 2] ?? 0;
+        const w3 = WEIGHTS[wx + 3] ?? 0;
+        // What is covered leaves room for all sixteen; rounding may be a pixel short of it.
+        const column = 3 * Math.min(frame.width - 4, Math.max(0, ix - 1));
+        const row = Math.min(lastRow - 3, Math.max(0, iy - 1 - first));
+        let r = 0.5;
+        let g = 0.5;
+        let b = 0.5;
+        for (let j = 0; j < 4; j++) {
+          const k = (row + j) * line + column;
+          const w = WEIGHTS[wy + j] ?? 0;
+          r += w * (w0 * (source[k] ?? 0) + w1 * (source[k + 3] ?? 0) + w2 * (source[k + 6] ?? 0) + w3 * (source[k + 9] ?? 0));
+          g += w * (w0 * (source[k + 1] ?? 0) + w1 * (source[k + 4] ?? 0) + w2 * (source[k + 7] ?? 0) + w3 * (source[k + 10] ?? 0));
+          b += w * (w0 * (source[k + 2] ?? 0) + w1 * (source[k + 5] ?? 0) + w2 * (source[k + 8] ?? 0) + w3 * (source[k + 11] ?? 0));
         }
+        const k = 3 * ((y - from) * width + x);
+        out[k] = Math.min(most, Math.max(0, r));
+        out[k + 1] = Math.min(most, Math.max(0, g));
+        out[k + 2] = Math.min(most, Math.max(0, b));
       }
-      const to3 = 3 * ((y - from) * width + x);
-      out[to3] = Math.min(most, Math.max(0, Math.round(r)));
-      out[to3 + 1] = Math.min(most, Math.max(0, Math.round(g)));
-      out[to3 + 2] = Math.min(most, Math.max(0, Math.round(b)));
     }
   }
 }
