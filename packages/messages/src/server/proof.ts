@@ -83,7 +83,7 @@ export const proofText = catalogue({
   thisPictureIsNotFinished: 'This picture is not finished.',
   drawingAnewOf: 'straightening frame {i} of {length}',
   isTurned:
-    '{name} is turned {deg}° {way, select, clockwise {clockwise} other {counterclockwise}} against the first frame: check the adapter’s clamp.',
+    '{name} is turned {deg}° {way, select, clockwise {clockwise} other {anticlockwise}} against the first frame: check the adapter’s clamp.',
   isScaled:
     '{name} is drawn {percent} % {way, select, larger {larger} other {smaller}} than the first frame: keep focus and distance the same for all frames.',
   distortionIs: 'The lens draws {way, select, barrel {barrel} other {pincushion}} distortion of {percent} % in the corners.',
