@@ -96,24 +96,17 @@ const builder = new XMLBuilder({
 
 const alternative = (words: string) => ({ 'rdf:Alt': { 'rdf:li': { '@xml:lang': 'x-default', '#': words } } });
 
-/** The sidecar of a shot: an XMP packet (ISO 16684-1) with the standard fields, ours, and the movements in plain words. */
-export function shotXmp(shot: Shot, where: TakenWhere): string {
-  const words = shotWords(shot);
-  const about = {
-    '@rdf:about': '',
-    '@xmlns:dc': 'http://purl.org/dc/elements/1.1/',
-    '@xmlns:xmp': 'http://ns.adobe.com/xap/1.0/',
-    '@xmlns:tiff': 'http://ns.adobe.com/tiff/1.0/',
-    '@xmlns:exif': 'http://ns.adobe.com/exif/1.0/',
-    '@xmlns:exifEX': 'http://cipa.jp/exif/1.0/',
-    '@xmlns:aux': 'http://ns.adobe.com/exif/1.0/aux/',
-    '@xmlns:gangway': XMP_NAMESPACE,
-    ...standardFields(shot, where),
-    ...(shot.iso !== null && { 'exif:ISOSpeedRatings': { 'rdf:Seq': { 'rdf:li': String(Math.round(shot.iso)) } } }),
-    'dc:description': alternative(words),
-    'tiff:ImageDescription': alternative(words),
-    ...ownFields(shot),
-  };
+const NAMESPACES = {
+  '@xmlns:dc': 'http://purl.org/dc/elements/1.1/',
+  '@xmlns:xmp': 'http://ns.adobe.com/xap/1.0/',
+  '@xmlns:tiff': 'http://ns.adobe.com/tiff/1.0/',
+  '@xmlns:exif': 'http://ns.adobe.com/exif/1.0/',
+  '@xmlns:exifEX': 'http://cipa.jp/exif/1.0/',
+  '@xmlns:aux': 'http://ns.adobe.com/exif/1.0/aux/',
+};
+
+/** An XMP packet (ISO 16684-1) that says something about one file. */
+function packet(about: object): string {
   const tree = {
     'x:xmpmeta': {
       '@xmlns:x': 'adobe:ns:meta/',
@@ -121,6 +114,54 @@ export function shotXmp(shot: Shot, where: TakenWhere): string {
     },
   };
   return `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>\n${builder.build(tree)}<?xpacket end="w"?>\n`;
+}
+
+/** What a picture says of how it came about; what is unknown is left out. */
+export interface PictureFacts {
+  readonly creator?: string;
+  readonly rights?: string;
+  readonly make?: string;
+  readonly model?: string;
+  readonly lens?: string;
+  /** As XMP writes it: 2026-11-25T11:30:00, with an offset where one is known. */
+  readonly at?: string;
+  readonly latitudeDeg?: number;
+  readonly longitudeDeg?: number;
+}
+
+/** The same as an XMP packet, for formats that carry no Exif. */
+export function pictureXmp({ creator, rights, make, model, lens, at, latitudeDeg, longitudeDeg }: PictureFacts): string {
+  return packet({
+    '@rdf:about': '',
+    ...NAMESPACES,
+    'xmp:CreatorTool': 'Gangway',
+    ...(make !== undefined && { 'tiff:Make': make }),
+    ...(model !== undefined && { 'tiff:Model': model }),
+    ...(lens !== undefined && { 'exifEX:LensModel': lens, 'aux:Lens': lens }),
+    ...(at !== undefined && { 'exif:DateTimeOriginal': at, 'xmp:CreateDate': at }),
+    ...(latitudeDeg !== undefined &&
+      longitudeDeg !== undefined && {
+        'exif:GPSLatitude': gpsWords(latitudeDeg, 'N', 'S'),
+        'exif:GPSLongitude': gpsWords(longitudeDeg, 'E', 'W'),
+      }),
+    ...(creator !== undefined && { 'dc:creator': { 'rdf:Seq': { 'rdf:li': creator } } }),
+    ...(rights !== undefined && { 'dc:rights': alternative(rights) }),
+  });
+}
+
+/** The sidecar of a shot: an XMP packet (ISO 16684-1) with the standard fields, ours, and the movements in plain words. */
+export function shotXmp(shot: Shot, where: TakenWhere): string {
+  const words = shotWords(shot);
+  return packet({
+    '@rdf:about': '',
+    ...NAMESPACES,
+    '@xmlns:gangway': XMP_NAMESPACE,
+    ...standardFields(shot, where),
+    ...(shot.iso !== null && { 'exif:ISOSpeedRatings': { 'rdf:Seq': { 'rdf:li': String(Math.round(shot.iso)) } } }),
+    'dc:description': alternative(words),
+    'tiff:ImageDescription': alternative(words),
+    ...ownFields(shot),
+  });
 }
 
 /** A value on a line of an exiftool argument file, by character entities (its option -E), so that it may hold anything, line breaks too. */

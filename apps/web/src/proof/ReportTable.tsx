@@ -1,6 +1,6 @@
 import { proofText } from '@gangway/messages/web/proof';
 import { say } from '@gangway/messages/say';
-import type { Assembly, Seam } from '@gangway/contract/proof';
+import type { Assembly, Report, Seam } from '@gangway/contract/proof';
 import { fixed } from '@gangway/core/words';
 import { Button } from '../ui/Button';
 import { StateMark } from '../ui/StateMark';
@@ -93,6 +93,41 @@ export function ReportTable({
           </tbody>
         </table>
       )}
+      <FrameTable report={report} />
     </div>
+  );
+}
+
+/** How each frame was put: away from the plan, turned and scaled, and by what its light was multiplied. Closed, as it is rarely looked at. */
+function FrameTable({ report: { frames, planned } }: { readonly report: Report }) {
+  const bent = frames.some(({ turnedDeg, scale }) => turnedDeg !== 0 || scale !== 1);
+  return (
+    <details>
+      <summary className="cursor-pointer py-1 text-ink-soft">{proofText.howTheFramesLie}</summary>
+      <table className="w-full border-collapse tabular-nums" aria-label={proofText.howTheFramesLie}>
+        <thead>
+          <tr className="border-b border-rule text-left text-ink-soft">
+            <Th className="py-1 pr-2">{proofText.frame}</Th>
+            {planned && <Th className="pr-2">{proofText.fromPlanPx}</Th>}
+            {bent && <Th className="pr-2">{proofText.turned}</Th>}
+            {bent && <Th className="pr-2">{proofText.size}</Th>}
+            <Th>{proofText.lightTimes}</Th>
+          </tr>
+        </thead>
+        <tbody>
+          {frames.map(({ id, name, fromPlan, turnedDeg, scale, gain }) => (
+            <tr key={id} className="border-b border-hairline">
+              <Th scope="row" className="py-1 pr-2 text-left font-normal">
+                {name}
+              </Th>
+              {planned && <td className="pr-2 whitespace-nowrap">{`${fixed(fromPlan.x, 1)}, ${fixed(fromPlan.y, 1)}`}</td>}
+              {bent && <td className="pr-2">{say(proofText.turnedDegrees, { deg: fixed(turnedDeg, 3) })}</td>}
+              {bent && <td className="pr-2">{say(proofText.sizePercent, { percent: fixed(100 * scale, 2) })}</td>}
+              <td>{fixed(gain, 3)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
   );
 }

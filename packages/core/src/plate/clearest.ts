@@ -5,8 +5,10 @@ import { alongOf, lineOf, miss, STRIPS, upOf, type Line } from './lines';
 import type { FlatPlate } from './pixel';
 import type { Vec3 } from '../space/vector';
 
-/** A line is clear where it misses by less than this many times its own uncertainty. */
-const CLEAR = 0.15;
+/** A line is clear where it misses by less than so many times its own uncertainty; the second where too few are clear by the first. */
+const CLEAR = [0.15, 0.4] as const;
+/** So many are enough to choose the clearest alone. */
+const ENOUGH = 12;
 
 /**
  * The lines that say best what was found: those that hardly miss it, the longest first, at most so many
@@ -24,14 +26,15 @@ const CLEAR = 0.15;
 export function clearest(plate: FlatPlate, lines: readonly PlateLine[], found: FoundLevel, most: number): ChosenLines {
   const chosen = (indices: readonly number[], direction: Vec3 | null): readonly PlateLine[] => {
     if (direction === null) return [];
-    const clear = indices
+    const all = indices
       .flatMap((i) => {
         const line = lines[i];
         return line ? (lineOf(plate, line, [i]) ?? []) : [];
       })
-      .filter((line) => Math.abs(miss(line, direction)) < CLEAR)
       .sort((a, b) => a.sigma - b.sigma);
-    return spread(clear, most).map(({ ends }) => ends);
+    const [clearest, clear] = CLEAR.map((most) => all.filter((line) => Math.abs(miss(line, direction)) < most));
+    const used = (clearest && clearest.length >= ENOUGH ? clearest : clear) ?? [];
+    return spread(used, most).map(({ ends }) => ends);
   };
   return {
     uprights: chosen(found.uprights, upOf(found)),

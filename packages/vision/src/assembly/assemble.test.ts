@@ -200,6 +200,42 @@ test('the file is read alike by independent tools: libvips and ImageMagick of De
   expect(said).toHaveProperty('ProfileDescription');
 });
 
+test('date, artist, copyright, camera, lens and place of the first frame go into the result, for exiftool too', async () => {
+  const known = await knownFrames(folder, { columns: 2, rows: 1, slidePx: 0, format: 'jpeg', bits: 8 });
+  const [first] = known.files;
+  const path = join(folder, 'first.jpg');
+  await sharp(first?.path)
+    .withExif({
+      IFD0: {
+        Artist: 'The photographer',
+        Copyright: 'The photographer, all rights reserved',
+        Make: 'Workshop',
+        Model: 'Small back',
+        DateTime: '2027:05:12 10:20:30',
+      },
+      IFD2: { DateTimeOriginal: '2027:05:12 10:20:30', OffsetTimeOriginal: '+01:00', LensModel: '24 mm shift wide' },
+      IFD3: { GPSLatitudeRef: 'S', GPSLatitude: '33/1 52/1 77/10', GPSLongitudeRef: 'E', GPSLongitude: '151/1 12/1 0/1' },
+    })
+    .jpeg({ quality: 98 })
+    .toFile(path);
+  const files = known.files.map((file, i) => (i === 0 ? { ...file, path } : file));
+  for (const output of ['jpeg', 'png', 'tiff'] as const) {
+    await run({ ...known, files }, { output });
+    const [said = {}] = JSON.parse(
+      execFileSync('exiftool', ['-json', '-n', join(folder, `result.${output}`)]).toString(),
+    ) as readonly Record<string, unknown>[];
+    expect(said).toMatchObject({ Make: 'Workshop', Model: 'Small back', LensModel: '24 mm shift wide' });
+    expect(said.Artist ?? said.Creator).toBe('The photographer');
+    expect(said.Copyright ?? said.Rights).toBe('The photographer, all rights reserved');
+    expect(String(said.DateTimeOriginal)).toMatch(/^2027:05:12 10:20:30/u);
+    expect(Math.abs(Number(said.GPSLatitude) + (33 + 52 / 60 + 7.7 / 3600))).toBeLessThan(1e-5);
+    expect(Math.abs(Number(said.GPSLongitude) - 151.2)).toBeLessThan(1e-5);
+  }
+  // Frames that record nothing give nothing.
+  await run(known, { output: 'png' });
+  expect((await sharp(join(folder, 'result.png')).metadata()).xmp).toBeUndefined();
+});
+
 test('flat sky falls back on the plan and says so', async () => {
   const known = await knownFrames(folder, { picture: () => 0.7, columns: 2, rows: 1 });
   const report = await run(known);

@@ -18,6 +18,7 @@ import { seamsBetween, sharesOf, type Laid } from '@gangway/core/assembly/seams'
 import type { AssemblyOptions, Report, Seam } from '@gangway/contract/proof';
 import { drawnAnew, insetOf, straightenedBy, type Straightened } from './straightened';
 import { seamWords } from './seamWords';
+import { travellingFrom, type Travelling } from './travelling';
 import { grey, openRaw, readPatch, readRows, rowBytes, ROWS_FROM, samplesOf, unpackedTiff, type RawPicture } from './rawPicture';
 
 /** A frame as its file lies on disk. */
@@ -143,7 +144,13 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
     );
     // What is drawn anew lies on whole pixels already.
     const placed = { ...solved, at: drawnAt ?? solved.at.map(({ x, y }) => ({ x: snapped(x), y: snapped(y) })) };
-    const bentOf = new Map(usable.map(({ k }, i) => [k, placed.links[i]]));
+    const bentOf = new Map(
+      usable.map(({ k, link: { a, b, offset } }, i) => {
+        const [pa, pb, solution] = [drawnAt?.[a], drawnAt?.[b], placed.links[i]];
+        if (!pa || !pb || !solution) return [k, solution];
+        return [k, { ...solution, awayPx: Math.hypot(pb.x - pa.x - offset.x, pb.y - pa.y - offset.y) }];
+      }),
+    );
     remarks.push(...placeRemarks({ given, present, held: placed.held, planned: plan !== null, compared: usable.length }));
 
     // Light.
@@ -179,6 +186,7 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
       })),
       bits,
       profile: seen[0]?.profile ?? null,
+      travelling: present[0] ? await travellingFrom(present[0].path) : null,
     });
 
     const seams = measured.map((each, k) =>
@@ -748,9 +756,11 @@ interface PutTogetherInput {
   readonly sources: readonly Source[];
   readonly bits: 8 | 16;
   readonly profile: Buffer | null;
+  /** What of the first frame goes into the result. */
+  readonly travelling: Travelling | null;
 }
 
-async function putTogether({ job, raw, laid, canvas, cellPx, sources, bits, profile }: PutTogetherInput): Promise<void> {
+async function putTogether({ job, raw, laid, canvas, cellPx, sources, bits, profile, travelling }: PutTogetherInput): Promise<void> {
   const { options, onProgress } = job;
   const unpacked = join(job.scratch, 'whole.tif');
   const { head, tail, tailAt } = unpackedTiff(canvas.width, canvas.height, bits, profile);
@@ -787,6 +797,7 @@ async function putTogether({ job, raw, laid, canvas, cellPx, sources, bits, prof
     .withMetadata({ density: job.pixelsPerInch })
     .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
     .pipelineColourspace(bits === 16 ? 'rgb16' : 'srgb');
+  if (travelling) picture.withExif(travelling.exif).withXmp(travelling.xmp);
   const bytes = canvas.width * canvas.height * 3 * (bits / 8);
   if (options.output === 'tiff') {
     const pixelsPerMm = job.pixelsPerInch / 25.4;

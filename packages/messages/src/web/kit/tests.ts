@@ -264,7 +264,7 @@ export const testsText = catalogue({
   kit: 'Kit',
   writeToKit: 'Write to the kit',
   byEye: '{mm}, by eye',
-  circlesByEye: 'A circle by eye reaches to the farthest place that you accepted: what lies beyond it is not known to be good.',
+  circlesByEye: 'A circle by eye ends at the farthest place that you accepted.',
   writeHelp: 'The lens gets these values as measured. Setups keep theirs until you take the new ones there; Ctrl+Z undoes this.',
   value: 'Value',
   now: 'In the kit',

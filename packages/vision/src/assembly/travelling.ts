@@ -1,0 +1,85 @@
+import { open } from 'node:fs/promises';
+import ExifReader from 'exifreader';
+import type { Exif } from 'sharp';
+import { pictureXmp, type PictureFacts } from '@gangway/contract/xmp';
+
+/** What goes from a frame into what is put together: as Exif, and as XMP for formats that carry no Exif. */
+export interface Travelling {
+  readonly exif: Exif;
+  readonly xmp: string;
+}
+
+/** Metadata stands near the beginning of a file; so much of it is read. */
+const HEAD_BYTES = 2 ** 20;
+
+/** Date, artist, copyright, camera, lens and place that a frame records; `null` where it records none of them. */
+export async function travellingFrom(path: string): Promise<Travelling | null> {
+  const file = await open(path, 'r');
+  try {
+    const head = Buffer.alloc(HEAD_BYTES);
+    const { bytesRead } = await file.read(head, 0, HEAD_BYTES, 0);
+    return travellingOf(ExifReader.load(head.subarray(0, bytesRead), { expanded: true }));
+  } catch {
+    // A file without metadata, or with some that cannot be read, still has its picture.
+    return null;
+  } finally {
+    await file.close();
+  }
+}
+
+function travellingOf({ exif, gps, xmp }: ExifReader.ExpandedTags): Travelling | null {
+  const text = (tag: { readonly description?: string } | undefined): string | undefined => {
+    const words = tag?.description?.trim();
+    return words === '' ? undefined : words;
+  };
+  const taken = text(exif?.DateTimeOriginal ?? exif?.DateTime);
+  const offset = text(exif?.OffsetTimeOriginal);
+  const facts: PictureFacts = withoutUnknown({
+    creator: text(exif?.Artist) ?? text(xmp?.creator),
+    rights: text(exif?.Copyright) ?? text(xmp?.rights),
+    make: text(exif?.Make) ?? text(xmp?.Make),
+    model: text(exif?.Model) ?? text(xmp?.Model),
+    lens: text(exif?.LensModel) ?? text(xmp?.LensModel) ?? text(xmp?.Lens),
+    at: xmpMoment(taken, offset) ?? text(xmp?.DateTimeOriginal),
+    latitudeDeg: gps?.Latitude,
+    longitudeDeg: gps?.Longitude,
+  });
+  if (Object.keys(facts).length === 0) return null;
+  const { creator, rights, make, model, lens, at, latitudeDeg, longitudeDeg } = facts;
+  const stamp = at?.slice(0, 19).replaceAll('-', ':').replace('T', ' ');
+  return {
+    exif: {
+      IFD0: withoutUnknown({ Artist: creator, Copyright: rights, Make: make, Model: model, DateTime: stamp, Software: 'Gangway' }),
+      IFD2: withoutUnknown({ DateTimeOriginal: stamp, OffsetTimeOriginal: offset, LensModel: lens }),
+      ...(latitudeDeg !== undefined &&
+        longitudeDeg !== undefined && {
+          IFD3: {
+            GPSLatitudeRef: latitudeDeg < 0 ? 'S' : 'N',
+            GPSLatitude: degreesMinutesSeconds(latitudeDeg),
+            GPSLongitudeRef: longitudeDeg < 0 ? 'W' : 'E',
+            GPSLongitude: degreesMinutesSeconds(longitudeDeg),
+          },
+        }),
+    },
+    xmp: pictureXmp(facts),
+  };
+}
+
+/** An object without what is unknown. */
+const withoutUnknown = <T extends object>(of: T): { [K in keyof T]?: Exclude<T[K], undefined> } =>
+  Object.fromEntries(Object.entries(of).filter(([, value]) => value !== undefined)) as { [K in keyof T]?: Exclude<T[K], undefined> };
+
+/** A moment of Exif (2026:11:25 11:30:00) as XMP writes it. */
+function xmpMoment(words: string | undefined, offset: string | undefined): string | undefined {
+  const parts = /^(\d{4}):(\d\d):(\d\d) (\d\d:\d\d:\d\d)/u.exec(words ?? '');
+  if (!parts) return undefined;
+  return `${parts[1]}-${parts[2]}-${parts[3]}T${parts[4]}${/^[+-]\d\d:\d\d$/u.test(offset ?? '') ? offset : ''}`;
+}
+
+/** An angle as Exif writes it: three fractions, of degrees, minutes and ten-thousandths of seconds. */
+function degreesMinutesSeconds(deg: number): string {
+  const tenThousandths = Math.round(Math.abs(deg) * 3600 * 10_000);
+  const seconds = tenThousandths % (60 * 10_000);
+  const minutes = (tenThousandths - seconds) / (60 * 10_000);
+  return `${Math.floor(minutes / 60)}/1 ${minutes % 60}/1 ${seconds}/10000`;
+}
