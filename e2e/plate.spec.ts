@@ -216,7 +216,7 @@ test('from another place the photograph shows the front and the ground as from t
   const [skyHere, groundHere] = [await lightOf(picture, 0.55), await lightOf(picture, 0.9)];
   await distance.fill('20');
   await distance.press('Enter');
-  await expect(words).toContainText('The photograph was taken 4.30 m away');
+  await expect(words).toContainText('The photograph was taken 4.55 m away');
   await expect(words).toContainText('a guess and dimmed');
   // The sky at the right is a guess, and drawn half as light; the paving before the front is not.
   expect((await lightOf(picture, 0.55)) / skyHere).toBeLessThan(0.65);
@@ -224,7 +224,7 @@ test('from another place the photograph shows the front and the ground as from t
   // On the card the frame is outlined as far as that is known, which it says.
   await page.getByRole('radio', { name: 'Card' }).click();
   const card = page.getByTestId('plate-on-card');
-  await expect(card).toContainText('taken 4.30 m away; where the outline leaves the front');
+  await expect(card).toContainText('taken 4.55 m away; where the outline leaves the front');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(card).not.toContainText('a guess');
   await expect(card).toContainText('11.0 mm of rise');

@@ -28,7 +28,7 @@ export interface FoundCamera {
   readonly differences: Readonly<Record<CameraUnknown, Difference>>;
   /** Whether the place was looked for: it needs a known front, and is taken to be that of the photograph otherwise. */
   readonly placed: boolean;
-  /** Whether the points do not fit the rise, shift or focal length that is assumed: then neither place nor direction can be trusted. */
+  /** Whether the points do not fit the rise, shift or focal length that is assumed, or only with a tripod far from its plan: then neither place nor direction can be trusted. */
   readonly strained: boolean;
   /** How many of the points it rests on. */
   readonly used: number;
@@ -40,6 +40,8 @@ export interface FoundCamera {
 const SET_WITHIN: Deviation = { riseMm: 0.4, shiftMm: 0.4, larger: 0.01 };
 /** A value that is held near the plan and still ends this many of its standard deviations away was set otherwise. */
 const STRAINED = 1.5;
+/** A tripod is set up within this of its plan, m (assumed). A place farther aside or up is drawn nearly as another shift or rise is, so that it is not told from one. */
+const SET_UP_WITHIN_M = 1;
 /** Fewer points fix nothing. */
 const POINTS_LEAST = 8;
 
@@ -97,7 +99,9 @@ export function foundCamera(
   return {
     differences: Object.fromEntries(UNKNOWNS.map((name) => [name, difference(name)])) as FoundCamera['differences'],
     placed,
-    strained: unknowns.some((name, i) => Math.abs(values[i] ?? 0) > STRAINED * (SET_WITHIN[name] ?? Infinity)),
+    strained:
+      unknowns.some((name, i) => Math.abs(values[i] ?? 0) > STRAINED * (SET_WITHIN[name] ?? Infinity)) ||
+      Math.max(Math.abs(difference('asideM').by), Math.abs(difference('upM').by)) > SET_UP_WITHIN_M,
     used,
     rmsMm: Math.sqrt(kept.reduce((sum, off) => sum + off * off, 0) / kept.length),
   };
