@@ -134,7 +134,6 @@ export function pictureXmp({ creator, rights, make, model, lens, at, latitudeDeg
   return packet({
     '@rdf:about': '',
     ...NAMESPACES,
-    'xmp:CreatorTool': 'Gangway',
     ...(make !== undefined && { 'tiff:Make': make }),
     ...(model !== undefined && { 'tiff:Model': model }),
     ...(lens !== undefined && { 'exifEX:LensModel': lens, 'aux:Lens': lens }),

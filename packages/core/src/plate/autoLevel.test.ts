@@ -112,6 +112,23 @@ describe('level from lines of a picture', () => {
     expect(found?.sure).toBe(false);
   });
 
+  test('is not sure of a camera that looks steeply up or down: lines on the ground may be what it takes for standing ones', () => {
+    const lines = (pitchDeg: number) =>
+      [-3, -2, -1, 0, 1, 2, 3].flatMap((x) =>
+        [-6, -4, 4, 6].flatMap((y) => {
+          // A wall before the lens, as far up or down as it looks.
+          const up = y + 12 * Math.tan(pitchDeg * RAD);
+          const line = drawn(new Vector3(x, up, 12), new Vector3(x, up + 1.5, 12), { pitchDeg, rollDeg: 0.4 }, () => 0);
+          return line ? [line] : [];
+        }),
+      );
+    const [level, steep] = [20, 46].map((pitchDeg) => autoLevel(PLATE, lines(pitchDeg)));
+    expect(level?.pitchDeg).toBeCloseTo(20, 1);
+    expect(level?.sure).toBe(true);
+    expect(steep?.pitchDeg).toBeCloseTo(46, 1);
+    expect(steep?.sure).toBe(false);
+  });
+
   test('says nothing of no lines, of one, and of lines that are points', () => {
     expect(autoLevel(PLATE, [])).toBeNull();
     expect(autoLevel(PLATE, [[100, 100, 102, 700]])).toBeNull();

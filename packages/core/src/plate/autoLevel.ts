@@ -236,6 +236,8 @@ const [OTHERWISE_DEG, OTHERWISE_SHARE] = [1.5, 0.8] as const;
 const FRONT_KNOWN_DEG = 0.4;
 /** What is less certain than this is not said to be sure, degrees. */
 const SURE_DEG = 0.25;
+/** Held steeper than this, what lies on the ground runs together as what stands does: it is not sure which is which, degrees. */
+const SURE_PITCH_DEG = 40;
 /**
  * How a photograph was held, from straight edges in it: of all directions in which some of
  * them meet above or below, the one that most of them agree on, together with the level direction that most of the
@@ -287,7 +289,11 @@ export function autoLevel(plate: FlatPlate, lines: readonly PlateLine[]): FoundL
     uncertaintyDeg,
     awayUncertaintyDeg: known ? awayUncertaintyDeg : null,
     sure:
-      uncertaintyDeg !== null && uncertaintyDeg <= SURE_DEG && say >= LEAST_UPRIGHT && (rival?.score ?? 0) < OTHERWISE_SHARE * best.score,
+      uncertaintyDeg !== null &&
+      uncertaintyDeg <= SURE_DEG &&
+      Math.abs(fit.pitchDeg) <= SURE_PITCH_DEG &&
+      say >= LEAST_UPRIGHT &&
+      (rival?.score ?? 0) < OTHERWISE_SHARE * best.score,
     uprights,
     levels: of(along).filter((index) => !standsUp.has(index)),
   };
