@@ -99,8 +99,10 @@ test('a focus series tells field curvature and focus shift within 10 %, tilt of 
   for (const seed of seeds) {
     const law = { ...simulatedSharpCopy(NOMINAL, seed), decentred: { cyMm: 34, towardDeg: 70 * seed - 180 } };
     const step = (NOMINAL.imageCircleMm / 1500) * NOMINAL.widestFNumber * 0.8;
+    // The long form asks for the direction to 5°, which takes more pixels: by 1200 of them three in twenty are up to 6° off.
+    const frame = LENSES > 1 ? FINE : FRAME;
     const frames = [4, 8].flatMap((fNumber) =>
-      [-3, -2, -1, 0, 1, 2, 3].map((k) => read(law, { fNumber, focusMm: k * step, seed: 1000 * seed + 10 * fNumber + k })),
+      [-3, -2, -1, 0, 1, 2, 3].map((k) => read(law, { fNumber, focusMm: k * step, seed: 1000 * seed + 10 * fNumber + k }, frame)),
     );
     const { fields, focusShift } = chartResult(LAYOUT, frames, NOMINAL.focalMm);
     const [wide] = fields;
@@ -118,7 +120,7 @@ test('a focus series tells field curvature and focus shift within 10 %, tilt of 
     });
     if (!wide.softerToward) throw new Error('no side was told');
     const apart = Math.abs(wide.softerToward.deg - law.decentred.towardDeg) % 360;
-    expect(Math.min(apart, 360 - apart)).toBeLessThan(Math.max(5, 2.5 * wide.softerToward.doubtDeg));
+    expect(Math.min(apart, 360 - apart)).toBeLessThan(5);
   }
 });
 
