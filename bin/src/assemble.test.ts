@@ -69,5 +69,7 @@ test('what cannot be put together is refused with the reason', () => {
   const plan = gangway('--plan', join(folder, 'nothing.json'), '--out', join(folder, 'o.png'), ...frames);
   expect([plan.status, said(plan).error.code]).toEqual([1, 'bad_plan']);
   const missing = gangway('--out', join(folder, 'o.png'), frames[0] ?? '', join(folder, 'nothing.png'));
-  expect(missing.status).toBe(1);
+  expect([missing.status, said(missing).error.code, said(missing).error.path]).toEqual([1, 'not_usable', ['frames']]);
+  const nowhere = gangway('--out', join(folder, 'no', 'such', 'o.png'), ...frames);
+  expect([nowhere.status, said(nowhere).error.code, said(nowhere).error.path]).toEqual([1, 'not_usable', ['out']]);
 });

@@ -1,6 +1,7 @@
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { constants } from 'node:fs';
+import { access, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { basename, extname, join } from 'node:path';
+import { basename, dirname, extname, join } from 'node:path';
 import { cliAssembleText } from '@gangway/messages/cli/assemble';
 import { say } from '@gangway/messages/say';
 import { firstIssue } from '@gangway/contract/apiError';
@@ -39,6 +40,13 @@ async function planIn(path: string): Promise<AssemblyPlan> {
   }
 }
 
+/** Refuses a file that cannot be read, or a folder that cannot be written to, before any work is done. */
+async function usable(file: string, mode: number, name: string): Promise<void> {
+  await access(file, mode).catch((error: unknown) => {
+    throw wrong('not_usable', name, say(cliAssembleText.cannotUse, { file, why: error instanceof Error ? error.message : '' }));
+  });
+}
+
 /** What the report of a run says on the command line. */
 const reported = (report: Report) => ({
   width: report.width,
@@ -67,6 +75,9 @@ export function assembleFrames(paths: readonly string[], options: AssembleOption
   return answered(async () => {
     const output = OUTPUTS[extname(options.out).toLowerCase()];
     if (!output) throw wrong('wrong_ending', 'out', say(cliAssembleText.outEnding, { value: options.out }));
+    for (const path of paths) await usable(path, constants.R_OK, 'frames');
+    await usable(dirname(options.out), constants.W_OK, 'out');
+    if (options.report !== undefined) await usable(dirname(options.report), constants.W_OK, 'report');
     const plan = options.plan === undefined ? null : await planIn(options.plan);
     const rows = options.rows === undefined ? 1 : numberOf('rows', options.rows);
     const columns = options.columns === undefined ? Math.ceil(paths.length / rows) : numberOf('columns', options.columns);

@@ -85,7 +85,7 @@ function offPx({ frames, laid, distortion }: Truth, found: ReturnType<typeof fra
   return Math.sqrt(sum / n);
 }
 
-test('the way to the common picture and back is no way, and without distortion it is that of a 3D package', () => {
+test('mapping to the common picture and back returns the same place; without distortion it agrees with a 3D package', () => {
   fc.assert(
     fc.property(
       evenly(-0.5, 0.5),
@@ -108,7 +108,7 @@ test('the way to the common picture and back is no way, and without distortion i
   );
 });
 
-test('turns up to 0.3°, scales to half a percent and distortion to a percent are found within 0.3 px rms, as what they are', () => {
+test('rotation up to 0.3°, scale up to 0.5 % and distortion up to 1 % are found within 0.3 px rms and told apart', () => {
   fc.assert(
     fc.property(
       fc.integer({ min: 1, max: 1e6 }),
@@ -132,7 +132,7 @@ test('turns up to 0.3°, scales to half a percent and distortion to a percent ar
   );
 });
 
-test('the simplest that explains the frames: perfect ones are only shifted, a loose clamp only turns', () => {
+test('the simplest model that explains the frames is chosen: perfect frames are only shifted, a loose clamp only rotates them', () => {
   for (const seed of [1, 2, 3, 4, 5, 6]) {
     const plain = mosaic({ seed, turnDeg: 0, scale: 0, distortion: 0 });
     const still = frameGeometry(plain.frames, sightingsOf(plain, 0.08, seed), 12);
@@ -146,7 +146,7 @@ test('the simplest that explains the frames: perfect ones are only shifted, a lo
   }
 });
 
-test('what moved in an overlap is left out and changes nothing', () => {
+test('something that moved in an overlap is left out and does not change the result', () => {
   for (const seed of [11, 12, 13]) {
     const truth = mosaic({ seed, turnDeg: 0.15, scale: 0.002, distortion: 0.004 });
     const isOff = (n: number): boolean => n % 6 === 0;
@@ -161,7 +161,7 @@ test('what moved in an overlap is left out and changes nothing', () => {
   }
 });
 
-test('what stands nearer in a third of an overlap is parallax, not a turn or another scale', () => {
+test('near ground in part of an overlap is not taken for rotation or scale', () => {
   const truth = mosaic({ seed: 21, turnDeg: 0, scale: 0, distortion: 0 });
   const two = { ...truth, frames: truth.frames.slice(0, 2), laid: truth.laid.slice(0, 2) };
   // The lowest places of the overlap, of near ground.

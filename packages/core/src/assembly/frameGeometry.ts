@@ -1,5 +1,5 @@
 import { Matrix, solve } from 'ml-matrix';
-import { degrees } from '../angles';
+import { degrees, radians } from '../angles';
 import type { Px } from './plane';
 
 /** A frame as it is measured: its size, where the lens axis meets it from its top left, and where plan or first look have its top left, px. */
@@ -43,8 +43,6 @@ export interface FrameGeometry {
   readonly distortion: number;
   /** One standard deviation of turn, scale and distortion by what is left, the largest of all frames. */
   readonly doubt: { readonly turnedDeg: number; readonly scale: number; readonly distortion: number };
-  /** How far each sighting lies from where the other frame has it, px, in the common picture: `b` less `a`. */
-  readonly residuals: readonly Px[];
   /** Whether a sighting was left out as of something that moved or stands nearer. */
   readonly leftOut: readonly boolean[];
   /** Root mean square of the residuals that were used, px. */
@@ -98,7 +96,7 @@ export function undistorted(frame: GeometryFrame, distortion: number, { x, y }: 
  * toCommon({ width: 60, height: 80, foot: { x: 30, y: 40 }, rough: { x: 0, y: 0 } }, { middle: { x: 100, y: 50 }, turnedDeg: 0, scale: 1 }, 0, { x: 0, y: 0 }) // => {x: 70, y: 10}
  */
 export function toCommon(frame: GeometryFrame, { middle, turnedDeg, scale }: LaidFrame, distortion: number, at: Px): Px {
-  const turn = (turnedDeg * Math.PI) / 180;
+  const turn = radians(turnedDeg);
   const { x, y } = undistorted(frame, distortion, at);
   const [dx, dy] = [x - frame.width / 2, y - frame.height / 2];
   const [c, s] = [scale * Math.cos(turn), scale * Math.sin(turn)];
@@ -118,7 +116,7 @@ export function toCommon(frame: GeometryFrame, { middle, turnedDeg, scale }: Lai
  * toFrame({ width: 60, height: 80, foot: { x: 30, y: 40 }, rough: { x: 0, y: 0 } }, { middle: { x: 100, y: 50 }, turnedDeg: 0, scale: 1 }, 0, { x: 70, y: 10 }) // => {x: 0, y: 0}
  */
 export function toFrame(frame: GeometryFrame, { middle, turnedDeg, scale }: LaidFrame, distortion: number, at: Px): Px {
-  const turn = (turnedDeg * Math.PI) / 180;
+  const turn = radians(turnedDeg);
   const [dx, dy] = [(at.x - middle.x) / scale, (at.y - middle.y) / scale];
   const [c, s] = [Math.cos(turn), Math.sin(turn)];
   const [ux, uy] = [frame.width / 2 + c * dx + s * dy - frame.foot.x, frame.height / 2 - s * dx + c * dy - frame.foot.y];
@@ -196,17 +194,11 @@ const unknownsOf = (count: number, { turns, scales, distorts }: GeometryModel): 
 
 /** A model without what moves no place of any frame by more than is seen. */
 function whatIsSeen(frames: readonly GeometryFrame[], { turn, log, distortion }: Unknowns, model: GeometryModel): GeometryModel {
-  const most = (values: readonly number[]): number =>
-    Math.max(
-      0,
-      ...values.map(
-        (value, i) => Math.abs(value) * halfDiagonal(frames[i] ?? { width: 0, height: 0, foot: { x: 0, y: 0 }, rough: { x: 0, y: 0 } }),
-      ),
-    );
+  const most = (of: (frame: number) => number): number => Math.max(0, ...frames.map((frame, i) => Math.abs(of(i)) * halfDiagonal(frame)));
   return {
-    turns: model.turns && most(turn) > SEEN_PX,
-    scales: model.scales && most(log) > SEEN_PX,
-    distorts: model.distorts && most(frames.map(() => distortion)) > SEEN_PX,
+    turns: model.turns && most((i) => turn[i] ?? 0) > SEEN_PX,
+    scales: model.scales && most((i) => log[i] ?? 0) > SEEN_PX,
+    distorts: model.distorts && most(() => distortion) > SEEN_PX,
   };
 }
 
@@ -239,7 +231,7 @@ function sober([xx, xy, yy]: Sighting['knows']): Sighting['knows'] {
   return [(xx + s * det) * scale, xy * scale, (yy + s * det) * scale];
 }
 
-/** Columns of the normal matrix: x, y, turn and scale of each frame but the first, then the distortion. */
+/** Columns of the normal matrix: x, y, turn and scale of each frame but the first; the distortion has the one after the last frame. */
 const column = (frame: number, which: number): number => 4 * (frame - 1) + which;
 
 /** What is left of each sighting: where `b` has it less where `a` does, px. */
@@ -374,20 +366,16 @@ function slopesOf({ frames }: Problem, at: Unknowns, { a, b, inA, inB }: Sightin
     const share = (-sign * (ox * ox + oy * oy)) / halfDiagonal(frame) ** 2;
     bent = { x: bent.x + share * (c * ox - s * oy), y: bent.y + share * (s * ox + c * oy) };
   }
-  slopes.push([4 * (frames.length - 1), bent]);
+  slopes.push([column(frames.length, 0), bent]);
   return slopes;
 }
 
 function answerOf(problem: Problem, fit: Fit, model: GeometryModel, sigma2: number): FrameGeometry {
   const { frames } = problem;
-  const residuals = residualsOf(problem, fit.at);
-  const used = residuals.filter((_, i) => fit.leftOut[i] !== true);
-  const deviation = (which: number): number => {
-    if (!fit.normal || frames.length < 2) return Infinity;
-    const inverse = solve(fit.normal, Matrix.eye(fit.normal.rows));
-    const of = (i: number): number => Math.sqrt(Math.max(0, sigma2 * inverse.get(i, i)));
-    return which < 0 ? of(inverse.rows - 1) : Math.max(...frames.slice(1).map((_, f) => of(4 * f + which)));
-  };
+  const used = residualsOf(problem, fit.at).filter((_, i) => fit.leftOut[i] !== true);
+  const covariance = fit.normal && frames.length > 1 ? solve(fit.normal, Matrix.eye(fit.normal.rows)) : null;
+  const deviation = (i: number): number => (covariance ? Math.sqrt(Math.max(0, sigma2 * covariance.get(i, i))) : Infinity);
+  const most = (which: number): number => Math.max(...frames.map((_, f) => (f === 0 ? 0 : deviation(column(f, which)))));
   return {
     model,
     frames: frames.map((_, i) => {
@@ -395,8 +383,7 @@ function answerOf(problem: Problem, fit: Fit, model: GeometryModel, sigma2: numb
       return { middle, turnedDeg: model.turns ? turnedDeg : 0, scale: model.scales ? scale : 1 };
     }),
     distortion: model.distorts ? fit.at.distortion : 0,
-    doubt: { turnedDeg: degrees(deviation(2)), scale: deviation(3), distortion: deviation(-1) },
-    residuals,
+    doubt: { turnedDeg: degrees(most(2)), scale: most(3), distortion: deviation(column(frames.length, 0)) },
     leftOut: fit.leftOut,
     rmsPx: Math.sqrt(used.reduce((sum, { x, y }) => sum + x * x + y * y, 0) / Math.max(1, used.length)),
   };

@@ -112,7 +112,7 @@ describe('level from lines of a picture', () => {
     expect(found?.sure).toBe(false);
   });
 
-  test('is not sure of a camera that looks steeply up or down: lines on the ground may be what it takes for standing ones', () => {
+  test('is not sure of a camera pitched steeply: lines on the ground may pass for verticals', () => {
     const lines = (pitchDeg: number) =>
       [-3, -2, -1, 0, 1, 2, 3].flatMap((x) =>
         [-6, -4, 4, 6].flatMap((y) => {

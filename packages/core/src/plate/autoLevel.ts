@@ -236,7 +236,7 @@ const [OTHERWISE_DEG, OTHERWISE_SHARE] = [1.5, 0.8] as const;
 const FRONT_KNOWN_DEG = 0.4;
 /** What is less certain than this is not said to be sure, degrees. */
 const SURE_DEG = 0.25;
-/** Held steeper than this, what lies on the ground runs together as what stands does: it is not sure which is which, degrees. */
+/** Pitched farther than this, lines on the ground may pass for verticals: the level is not called sure, degrees. */
 const SURE_PITCH_DEG = 40;
 /**
  * How a photograph was held, from straight edges in it: of all directions in which some of

@@ -130,6 +130,18 @@ describe('how a frame was really taken', () => {
     expect(foundCamera(PHOTOGRAPH, PLAN, shifted, 0)?.strained).toBe(true);
   });
 
+  test('warns where the tripod would have to stand more than a metre aside or up: another shift or rise looks the same', () => {
+    const strained = (asideM: number, upM: number) =>
+      foundCamera(
+        PHOTOGRAPH,
+        PLAN,
+        matchesOf({ asideM, upM, aheadM: 0, yawDeg: 0, pitchDeg: 0, rollDeg: 0 }, 5, { noiseMm: 0, wrong: 0 }),
+        0,
+      )?.strained;
+    expect([strained(0.8, 0), strained(0, -0.8)]).toEqual([false, false]);
+    expect([strained(1.3, 0), strained(-1.3, 0), strained(0, 1.3)]).toEqual([true, true, true]);
+  });
+
   test('without a front the place is that of the photograph, and the rest is found', () => {
     const sphere = { kind: 'sphere', widthPx: 8000, heightPx: 4000 } as const;
     const held = { yawDeg: 0, pitchDeg: 0, rollDeg: 0 };

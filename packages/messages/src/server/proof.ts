@@ -83,12 +83,12 @@ export const proofText = catalogue({
   thisPictureIsNotFinished: 'This picture is not finished.',
   drawingAnewOf: 'straightening frame {i} of {length}',
   isTurned:
-    '{name} is turned {deg}° {way, select, clockwise {clockwise} other {anticlockwise}} against the first frame: check the adapter’s clamp.',
+    '{name} is rotated {deg}° {way, select, clockwise {clockwise} other {anticlockwise}} relative to the first frame: check the adapter’s clamp.',
   isScaled:
-    '{name} is drawn {percent} % {way, select, larger {larger} other {smaller}} than the first frame: keep focus and distance the same for all frames.',
-  distortionIs: 'The lens draws {way, select, barrel {barrel} other {pincushion}} distortion of {percent} % in the corners.',
-  framesDrawnAnew: 'The frames were straightened before they were put together.',
-  framesNotDrawnAnew: 'This puts corners off by up to {px} px. Place by parts of a pixel to have the frames straightened.',
+    '{name} is {percent} % {way, select, larger {larger} other {smaller}} in scale than the first frame: keep focus and distance the same for all frames.',
+  distortionIs: 'The lens has {percent} % {way, select, barrel {barrel} other {pincushion}} distortion in the corners.',
+  framesDrawnAnew: 'The frames were straightened before assembly.',
+  framesNotDrawnAnew: 'Corners are off by up to {px} px. Choose placement to the fraction of a pixel to have the frames straightened.',
   contradictsTheOtherSeamsAnd: 'Contradicts the other seams and was left out; its frames lie where the others put them.',
   fitsOfPlacesAgreeWithin: 'Fits: {agreeing} of {detailed} places agree within {max} px.',
   parallaxOfUpToPx:
@@ -101,7 +101,7 @@ export const proofText = catalogue({
     'Nothing there to compare ({detailed} of {looked} places show detail): the {planned, select, yes {plan} other {other seams}} decided.',
   theTwoShowDifferentThings: 'The two show different things where they should overlap: wrong order, a wrong frame, or far from the plan.',
   framesWereStraightened:
-    'Frames were turned, scaled and freed of distortion as far as their overlaps show it, each pixel by a cubic between sixteen.',
+    'Frames were rotated, scaled and corrected for distortion where their overlaps showed it, by bicubic interpolation.',
   framesWereMovedNeverTurned: 'Frames were moved, never turned, bent or scaled: the lens stood still while the back moved.',
   theyWerePlacedByThe: 'They were placed by the plan of the setup and by what their overlaps show.',
   theyWerePlacedByWhat: 'They were placed by what their overlaps show.',

@@ -9,22 +9,39 @@ export interface Travelling {
   readonly xmp: string;
 }
 
-/** Metadata stands near the beginning of a file; so much of it is read. */
-const HEAD_BYTES = 2 ** 20;
+/** So much is read from the beginning of a file, and from where a TIFF has its tags. */
+const READ_BYTES = 2 ** 20;
 
 /** Date, artist, copyright, camera, lens and place that a frame records; `null` where it records none of them. */
 export async function travellingFrom(path: string): Promise<Travelling | null> {
   const file = await open(path, 'r');
   try {
-    const head = Buffer.alloc(HEAD_BYTES);
-    const { bytesRead } = await file.read(head, 0, HEAD_BYTES, 0);
-    return travellingOf(ExifReader.load(head.subarray(0, bytesRead), { expanded: true }));
+    const { size } = await file.stat();
+    const head = Buffer.alloc(Math.min(size, READ_BYTES));
+    await file.read(head, 0, head.length, 0);
+    const tagsAt = tiffTagsAt(head);
+    if (tagsAt === null || tagsAt < READ_BYTES / 2) return travellingOf(ExifReader.load(head, { expanded: true }));
+    // Many programs write the tags of a TIFF after its pixels. What is between is not read.
+    const sparse = Buffer.alloc(Math.min(size, tagsAt + READ_BYTES));
+    head.copy(sparse);
+    await file.read(sparse, tagsAt, sparse.length - tagsAt, tagsAt);
+    // The values of tags may lie before them.
+    const before = Math.max(0, tagsAt - READ_BYTES);
+    await file.read(sparse, before, tagsAt - before, before);
+    return travellingOf(ExifReader.load(sparse, { expanded: true }));
   } catch {
     // A file without metadata, or with some that cannot be read, still has its picture.
     return null;
   } finally {
     await file.close();
   }
+}
+
+/** Where a TIFF has its first tags; `null` for another file, and for BigTIFF, which the reader does not know. */
+function tiffTagsAt(head: Buffer): number | null {
+  const order = head.toString('latin1', 0, 4);
+  if (order === 'II*\0') return head.readUInt32LE(4);
+  return order === 'MM\0*' ? head.readUInt32BE(4) : null;
 }
 
 function travellingOf({ exif, gps, xmp }: ExifReader.ExpandedTags): Travelling | null {

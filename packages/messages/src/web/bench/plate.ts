@@ -214,7 +214,7 @@ export const plateText = catalogue({
   afterAssumes:
     'Assumes the focal length to within 1 %, and rise and shift as {logged, select, yes {logged, to within 0.4 mm.} other {planned, to within 0.4 mm. If you set something else, attach the frame to its shot in the log, or correct the plan first.}}',
   afterStrained:
-    'The frame does not fit the assumed rise, shift or focal length, or the tripod stood more than a metre from its place: the picture hardly tells which. Correct what you know before you rely on what follows.',
+    'The frame does not fit the assumed rise, shift or focal length, or the tripod stood more than a metre from its planned position; the picture cannot tell which. Correct what you know before you rely on what follows.',
   afterLevelUnknown: 'The uncertainty of the photograph’s level is unknown, and so is that of yaw, pitch and roll.',
   afterAsPlanned: 'No difference from the plan can be seen.',
   takenAhead: 'Tripod {by} {more, select, yes {closer} other {farther away}} ({doubt})',

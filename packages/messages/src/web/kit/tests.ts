@@ -204,7 +204,7 @@ export const testsText = catalogue({
   frame: 'Frame',
   doubts: 'Doubts',
   empty: 'empty',
-  dragHelp: 'Drag a frame to its place: what is there changes places with it.',
+  dragHelp: 'Drag a frame to its place; it swaps with the frame that is there.',
   dragFrame: 'Drag {name} to another place',
   dragHow: 'Press Space to pick a frame up, the arrow keys to move it, Space to put it down, and Escape to leave it where it was.',
   pickedUp: '{name} is picked up.',
