@@ -1,14 +1,16 @@
 import { constants } from 'node:fs';
-import { access, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { basename, dirname, extname, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { cliAssembleText } from '@gangway/messages/cli/assemble';
 import { say } from '@gangway/messages/say';
 import { firstIssue } from '@gangway/contract/apiError';
-import { FIRST_OPTIONS, planSchema, type AssemblyOptions, type Report } from '@gangway/contract/proof';
+import { FIRST_OPTIONS, planSchema, type Report } from '@gangway/contract/proof';
 import type { AssemblyPlan } from '@gangway/core/assembly/plan';
-import { assemble, AssemblyTrouble } from '@gangway/vision/assembly/assemble';
+import { assemble } from '@gangway/vision/assembly/assemble';
+import { AssemblyTrouble } from '@gangway/vision/assembly/frames';
 import { seamCause } from '@gangway/vision/assembly/seamCause';
+import { outputOf, PIXELS_PER_INCH, usable } from './pictureFiles';
 import { answered, numberOf, wrong } from './typed';
 
 export interface AssembleOptions {
@@ -19,17 +21,6 @@ export interface AssembleOptions {
   readonly report?: string;
 }
 
-const OUTPUTS: Readonly<Record<string, AssemblyOptions['output']>> = {
-  '.tif': 'tiff',
-  '.tiff': 'tiff',
-  '.png': 'png',
-  '.jpg': 'jpeg',
-  '.jpeg': 'jpeg',
-};
-
-/** A result without a print has this many pixels to the inch. */
-const PIXELS_PER_INCH = 300;
-
 async function planIn(path: string): Promise<AssemblyPlan> {
   try {
     const read = planSchema.safeParse(JSON.parse(await readFile(path, 'utf8')));
@@ -38,13 +29,6 @@ async function planIn(path: string): Promise<AssemblyPlan> {
   } catch (error) {
     throw wrong('bad_plan', 'plan', say(cliAssembleText.badPlan, { why: error instanceof Error ? error.message : '' }));
   }
-}
-
-/** Refuses a file that cannot be read, or a folder that cannot be written to, before any work is done. */
-async function usable(file: string, mode: number, name: string): Promise<void> {
-  await access(file, mode).catch((error: unknown) => {
-    throw wrong('not_usable', name, say(cliAssembleText.cannotUse, { file, why: error instanceof Error ? error.message : '' }));
-  });
 }
 
 /** What the report of a run says on the command line. */
@@ -73,8 +57,7 @@ const reported = (report: Report) => ({
 /** Puts frames together into a file. */
 export function assembleFrames(paths: readonly string[], options: AssembleOptions): Promise<number> {
   return answered(async () => {
-    const output = OUTPUTS[extname(options.out).toLowerCase()];
-    if (!output) throw wrong('wrong_ending', 'out', say(cliAssembleText.outEnding, { value: options.out }));
+    const output = outputOf(options.out);
     for (const path of paths) await usable(path, constants.R_OK, 'frames');
     await usable(dirname(options.out), constants.W_OK, 'out');
     if (options.report !== undefined) await usable(dirname(options.report), constants.W_OK, 'report');

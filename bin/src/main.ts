@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { say } from '@gangway/messages/say';
 import { cliAssembleText } from '@gangway/messages/cli/assemble';
+import { cliMergeText } from '@gangway/messages/cli/merge';
 import { cliLensText } from '@gangway/messages/cli/lens';
 import { cliPlateText } from '@gangway/messages/cli/plate';
 import { mainText } from '@gangway/messages/cli/main';
@@ -11,6 +12,7 @@ import { Command, CommanderError, Option } from 'commander';
 import about from '../../package.json';
 import { batch, help, list, single } from './calc';
 import type { AssembleOptions } from './assemble';
+import type { FuseOptions, StackOptions } from './merge';
 import { check, demo, listChecks } from './check';
 import { completion } from './completion';
 import { FORMATS, type Format } from './format';
@@ -53,6 +55,8 @@ const EXAMPLES = [
         ] as const
       ).map(([name, does]) => [['plate', name, '<file>'].join(' '), does] as const),
       [['assemble', '<frames…>'].join(' '), cliAssembleText.assemble],
+      [['fuse', '<frames…>'].join(' '), cliMergeText.fuse],
+      [['stack', '<frames…>'].join(' '), cliMergeText.stack],
       [['lens', 'edge', '<file>'].join(' '), cliLensText.edge],
       [['lens', 'sharpness', '<file>'].join(' '), cliLensText.sharpness],
       [['lens', 'plan', '<', 'setup.json'].join(' '), cliLensText.plan],
@@ -141,6 +145,7 @@ export async function main(args: readonly string[]): Promise<number> {
     .action(async (frames: string[], options: AssembleOptions) => {
       code = await (await import('./assemble')).assembleFrames(frames, options);
     });
+  mergeCommands(program, (done) => (code = done));
   for (const [name, description] of BACKUPS) {
     program
       .command(`${name} <file>`)
@@ -187,6 +192,23 @@ function plateCommands(program: Command, answer: (code: number) => void): void {
     .option(valued('rig-roll', 'deg'), cliPlateText.rigRoll, '0')
     .option(valued('pixels', 'px'), cliPlateText.pixels, '1600')
     .action(async (file: string, options: ViewOptions) => answer(await (await import('./plate')).plateView(file, options)));
+}
+
+/** The commands that merge frames taken from one place. */
+function mergeCommands(program: Command, answer: (code: number) => void): void {
+  const merging = (name: string, description: string): Command =>
+    program
+      .command(`${name} <frames...>`)
+      .description(description)
+      .requiredOption(valued('out', 'file'), cliAssembleText.out)
+      .option(valued('report', 'file'), cliAssembleText.report);
+  merging('fuse', cliMergeText.fuse)
+    .option(valued('stops', 'list'), cliMergeText.stops)
+    .option(valued('light', 'file'), cliMergeText.light)
+    .action(async (frames: string[], options: FuseOptions) => answer(await (await import('./merge')).fuseFrames(frames, options)));
+  merging('stack', cliMergeText.stack)
+    .option(valued('depth', 'file'), cliMergeText.depth)
+    .action(async (frames: string[], options: StackOptions) => answer(await (await import('./merge')).stackFrames(frames, options)));
 }
 
 /** The commands that measure a lens on photographs. */

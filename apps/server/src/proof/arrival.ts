@@ -12,7 +12,7 @@ import { z } from 'zod';
 import type { Db } from '../db/connect';
 import { assemblies, frames, lensTestFrames } from '../db/schema';
 import { fileNameIn, parsed, HttpError } from '../httpError';
-import { gigabytes } from '@gangway/vision/assembly/assemble';
+import { gigabytes } from '@gangway/vision/assembly/frames';
 import type { Store } from './store/store';
 
 // The door of the frames, for proofs and lens tests alike: files as they are,

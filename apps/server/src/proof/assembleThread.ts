@@ -1,5 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { assemble, AssemblyTrouble, type AssemblyJob } from '@gangway/vision/assembly/assemble';
+import { assemble, type AssemblyJob } from '@gangway/vision/assembly/assemble';
+import { AssemblyTrouble } from '@gangway/vision/assembly/frames';
 import type { FromThread } from './runInThread';
 
 // Puts one series together in a thread of its own, which can be ended at any moment.

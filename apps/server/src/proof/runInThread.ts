@@ -1,7 +1,8 @@
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { Report } from '@gangway/contract/proof';
-import { AssemblyTrouble, type AssemblyJob } from '@gangway/vision/assembly/assemble';
+import type { AssemblyJob } from '@gangway/vision/assembly/assemble';
+import { AssemblyTrouble } from '@gangway/vision/assembly/frames';
 
 export type FromThread =
   | { readonly type: 'progress'; readonly share: number; readonly step: string }

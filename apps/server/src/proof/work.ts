@@ -9,7 +9,7 @@ import type { Logger } from 'pino';
 import type { AssemblyOptions, Report } from '@gangway/contract/proof';
 import type { Db } from '../db/connect';
 import { assemblies, frames, frameSets, setups } from '../db/schema';
-import { AssemblyTrouble, type FrameFile } from '@gangway/vision/assembly/assemble';
+import { AssemblyTrouble, type FrameFile } from '@gangway/vision/assembly/frames';
 import { enqueue, QUEUE, type Queued } from './queue';
 import type { Run } from './runInThread';
 import { sidecarOf } from './sidecar';

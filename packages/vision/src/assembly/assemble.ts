@@ -1,7 +1,6 @@
-import { fixedNumber } from '@gangway/messages/number';
 import { proofText } from '@gangway/messages/server/proof';
 import { say } from '@gangway/messages/say';
-import { open, rm, stat, statfs } from 'node:fs/promises';
+import { open, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { blender, falloffAt, tablesFor, type Falloff, type Source } from '@gangway/core/assembly/blend';
@@ -17,16 +16,11 @@ import { lightOf, lightRatio } from '@gangway/core/assembly/refine';
 import { seamsBetween, sharesOf, type Laid } from '@gangway/core/assembly/seams';
 import type { AssemblyOptions, Report, Seam } from '@gangway/contract/proof';
 import { drawnAnew, insetOf, straightenedBy, type Straightened } from './straightened';
+import { freeBytes, gigabytes, AssemblyTrouble, lookedAt, noLimit, reducedOf, unpackedTo, type FrameFile, type Reduced } from './frames';
 import { seamWords } from './seamWords';
+import { writtenPicture } from './writtenPicture';
 import { travellingFrom, type Travelling } from './travelling';
 import { grey, openRaw, readPatch, readRows, rowBytes, ROWS_FROM, samplesOf, unpackedTiff, type RawPicture } from './rawPicture';
-
-/** A frame as its file lies on disk. */
-export interface FrameFile {
-  readonly id: string;
-  readonly name: string;
-  readonly path: string;
-}
 
 export interface AssemblyJob {
   /** In the order of the plan; `null` for a place that is empty. */
@@ -44,26 +38,11 @@ export interface AssemblyJob {
   readonly freeBytes?: (path: string) => Promise<number>;
 }
 
-/** What stops a job, in words for the photographer. */
-export class AssemblyTrouble extends Error {}
-
-export async function freeBytes(path: string): Promise<number> {
-  const { bavail, bsize } = await statfs(path);
-  return bavail * bsize;
-}
-
-/** The reduced pictures have at most so many px on their long side. */
-const REDUCED_PX = 1024;
 const PATCHES_MOST = 16;
 const BAND_ROWS = 64;
 const JPEG_MOST = 65_535;
 /** Frames without a plan overlap by anything from a fiftieth to most of them. */
 const GUESS = { least: 0.2, most: 0.98, aside: 0.2 };
-const PIXELS_MOST = 400e6;
-
-sharp.cache(false);
-const noLimit = { limitInputPixels: false } as const;
-
 /** Frames put together, start to end. Throws `AssemblyTrouble` for what the photographer can mend. */
 export async function assemble(job: AssemblyJob): Promise<Report> {
   const begun = Date.now();
@@ -286,28 +265,6 @@ function movedBy(falloff: Falloff | null, inset: Px | undefined): Falloff | null
   return { ...falloff, left: -inset.x, top: -inset.y };
 }
 
-interface Reduced {
-  readonly plane: Plane;
-  readonly by: number;
-}
-
-/** What a file says of itself. */
-async function lookedAt({ path, name }: { readonly path: string; readonly name: string }) {
-  const { width, height, depth, orientation, icc } = await sharp(path, noLimit).metadata();
-  if (!width || !height) throw new AssemblyTrouble(say(proofText.cannotBeReadAsA, { name }));
-  if (width * height > PIXELS_MOST)
-    throw new AssemblyTrouble(
-      say(proofText.saysItHasMillionPixels, { name, width: Math.round((width * height) / 1e6), pixelsMost: PIXELS_MOST / 1e6 }),
-    );
-  const turned = (orientation ?? 1) >= 5;
-  return {
-    width: turned ? height : width,
-    height: turned ? width : height,
-    bits: depth === 'ushort' ? 16 : 8,
-    profile: icc ?? null,
-  } as const;
-}
-
 /** Refuses to begin what the disk has no room for. */
 async function requireRoom(job: AssemblyJob, seen: readonly Size[], box: Size, bits: 8 | 16): Promise<void> {
   const pixels = seen.reduce((sum, { width, height }) => sum + width * height, 0);
@@ -315,25 +272,6 @@ async function requireRoom(job: AssemblyJob, seen: readonly Size[], box: Size, b
   const free = await (job.freeBytes ?? freeBytes)(job.scratch);
   if (free < needed)
     throw new AssemblyTrouble(say(proofText.puttingTheseFramesTogetherNeeds, { needed: gigabytes(needed), free: gigabytes(free) }));
-}
-
-async function unpackedTo(unpacked: string, { path, name }: { readonly path: string; readonly name: string }, bits: 8 | 16): Promise<void> {
-  try {
-    await sharp(path, { ...noLimit, failOn: 'error', sequentialRead: true })
-      .autoOrient()
-      .removeAlpha()
-      .keepIccProfile()
-      .pipelineColourspace(bits === 16 ? 'rgb16' : 'srgb')
-      .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
-      .toFile(unpacked);
-  } catch (error) {
-    throw new AssemblyTrouble(
-      say(proofText.breaksOffOrCannotBe, {
-        name,
-        error: error instanceof Error ? (error.message.split('\n')[0] ?? '') : proofText.unknown,
-      }),
-    );
-  }
 }
 
 interface PlaceFacts {
@@ -413,7 +351,6 @@ function seamOf({ a, b, at: measuredAt, pair }: Measured, { present, wanted, at,
 /** A hundredth or so of a pixel from a whole one is a whole one: no row is lost, and nothing resampled, for it. */
 const snapped = (px: number): number => (Math.abs(px - Math.round(px)) < 1 / 64 ? Math.round(px) : px);
 const round6 = (gain: number): number => (Math.abs(gain - 1) < 5e-4 ? 1 : gain);
-export const gigabytes = (bytes: number): string => `${fixedNumber(bytes / 1e9, bytes < 1e9 ? 2 : 1)} GB`;
 
 function boxOf(laid: readonly Laid[]): { readonly width: number; readonly height: number } {
   return {
@@ -494,18 +431,6 @@ function plannedPlaces(
     }),
     slidePx: first.width * 0.02,
   };
-}
-
-async function reducedOf(path: string, { width, height, bits }: RawPicture): Promise<{ readonly plane: Plane; readonly by: number }> {
-  const by = Math.max(1, Math.ceil(Math.max(width, height) / REDUCED_PX));
-  const [w, h] = [Math.floor(width / by), Math.floor(height / by)];
-  const buffer = await sharp(path, noLimit)
-    .extract({ left: 0, top: 0, width: w * by, height: h * by })
-    .resize(w, h, { kernel: 'linear', fit: 'fill' })
-    .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
-    .raw({ depth: bits === 16 ? 'ushort' : 'uchar' })
-    .toBuffer();
-  return { plane: grey(samplesOf(buffer, buffer.length, bits), w, h, bits), by };
 }
 
 /** First places of frames that nobody planned: one after the other, each beside a neighbour that has its place already. */
@@ -792,31 +717,15 @@ async function putTogether({ job, raw, laid, canvas, cellPx, sources, bits, prof
   // The frames are not needed any more, and the result may want their room.
   await Promise.all(raw.map((_, i) => rm(join(job.scratch, `frame-${i}.v`), { force: true })));
   onProgress(0.86, proofText.writingTheFile);
-  const picture = sharp(unpacked, { ...noLimit, sequentialRead: true })
-    .keepIccProfile()
-    .withMetadata({ density: job.pixelsPerInch })
-    .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
-    .pipelineColourspace(bits === 16 ? 'rgb16' : 'srgb');
-  if (travelling) picture.withExif(travelling.exif).withXmp(travelling.xmp);
-  const bytes = canvas.width * canvas.height * 3 * (bits / 8);
-  if (options.output === 'tiff') {
-    const pixelsPerMm = job.pixelsPerInch / 25.4;
-    await picture
-      .tiff({
-        compression: 'deflate',
-        predictor: 'horizontal',
-        tile: true,
-        tileWidth: 256,
-        tileHeight: 256,
-        pyramid: true,
-        bigtiff: bytes * 1.4 > 3.9e9,
-        xres: pixelsPerMm,
-        yres: pixelsPerMm,
-        resolutionUnit: 'inch',
-      })
-      .toFile(job.result);
-  } else if (options.output === 'png') await picture.png({ compressionLevel: 6 }).toFile(job.result);
-  else await picture.toColourspace('srgb').jpeg({ quality: 95, chromaSubsampling: '4:4:4' }).toFile(job.result);
+  await writtenPicture({
+    unpacked,
+    result: job.result,
+    output: options.output,
+    bits,
+    bytes: canvas.width * canvas.height * 3 * (bits / 8),
+    pixelsPerInch: job.pixelsPerInch,
+    travelling,
+  });
   await rm(unpacked, { force: true });
   await stat(job.result);
 }

@@ -4,7 +4,7 @@ import type { AssemblyPlan } from '@gangway/core/assembly/plan';
 import { toCommon } from '@gangway/core/assembly/frameGeometry';
 import { randomFrom, splinePicture } from '@gangway/core/assembly/picture.test-support';
 import { encodedOf, lightOf } from '@gangway/core/assembly/refine';
-import type { FrameFile } from './assemble';
+import type { FrameFile } from './frames';
 
 export type Picture = (x: number, y: number) => number;
 

@@ -34,14 +34,14 @@ const STRIP_ROWS = 64;
 
 /**
  * What goes before and after the rows of a picture of our own, so that they are
- * an unpacked TIFF of any size in strips: libvips reads that strip by strip,
+ * an unpacked TIFF of any size in strips (32 bits are floating-point): libvips reads that strip by strip,
  * where it would map its own format into memory as a whole.
  * Source: TIFF 6.0 and the BigTIFF extension (libtiff's description, from memory).
  */
 export function unpackedTiff(
   width: number,
   height: number,
-  bits: 8 | 16,
+  bits: 8 | 16 | 32,
   profile: Buffer | null,
 ): { readonly head: Buffer; readonly tail: Buffer; readonly tailAt: number } {
   const row = rowBytes({ width, bits });
@@ -60,6 +60,8 @@ export function unpackedTiff(
   }
   const depths = Buffer.alloc(6);
   for (let i = 0; i < 3; i++) depths.writeUInt16LE(bits, 2 * i);
+  const floating = Buffer.alloc(6);
+  for (let i = 0; i < 3; i++) floating.writeUInt16LE(3, 2 * i);
   const short = (value: number): Buffer => {
     const buffer = Buffer.alloc(2);
     buffer.writeUInt16LE(value);
@@ -83,6 +85,7 @@ export function unpackedTiff(
     [278, LONG, 1, long(STRIP_ROWS)],
     [279, LONG8, strips, counts],
     [284, SHORT, 1, short(1)],
+    ...(bits === 32 ? [[339, SHORT, 3, floating] as const] : []),
     ...(profile ? [[34675, UNDEFINED, profile.length, profile] as const] : []),
   ];
   const directory = Buffer.alloc(8 + 20 * entries.length + 8);
@@ -104,7 +107,7 @@ export function unpackedTiff(
   return { head, tail: Buffer.concat([directory, ...beyond]), tailAt };
 }
 
-export const rowBytes = ({ width, bits }: Pick<RawPicture, 'width' | 'bits'>): number => width * 3 * (bits / 8);
+export const rowBytes = ({ width, bits }: { readonly width: number; readonly bits: 8 | 16 | 32 }): number => width * 3 * (bits / 8);
 
 /** Rows of a picture into a buffer that is used again and again; answers a view of the samples. */
 export async function readRows(picture: RawPicture, first: number, count: number, into: Buffer): Promise<Samples> {

@@ -14,13 +14,38 @@ const READ_BYTES = 2 ** 20;
 
 /** Date, artist, copyright, camera, lens and place that a frame records; `null` where it records none of them. */
 export async function travellingFrom(path: string): Promise<Travelling | null> {
+  const tags = await tagsIn(path);
+  return tags && travellingOf(tags);
+}
+
+/** The light that a frame's exposure lets in, in stops above 1 s at f/1 and ISO 100, by what it records; `null` where it does not. */
+export async function recordedStops(path: string): Promise<number | null> {
+  const { exif, xmp } = (await tagsIn(path)) ?? {};
+  const timeS = fraction(exif?.ExposureTime) ?? fraction(xmp?.ExposureTime);
+  const fNumber = fraction(exif?.FNumber) ?? fraction(xmp?.FNumber);
+  if (timeS === null) return null;
+  // A lens without contacts records no aperture, and some records no ISO: both are the same for all frames of a bracket then.
+  const iso = fraction(exif?.ISOSpeedRatings) ?? 100;
+  return Math.log2((timeS * iso) / 100 / (fNumber ?? 1) ** 2);
+}
+
+/** A positive number of metadata, written as a number, a fraction or in words; `null` without one. */
+function fraction(tag: { readonly value?: unknown } | undefined): number | null {
+  const value = tag?.value;
+  const parts = typeof value === 'string' ? value.split('/') : [value].flat();
+  const [over = NaN, under = 1] = parts.map(Number);
+  return over > 0 && under > 0 && Number.isFinite(over / under) ? over / under : null;
+}
+
+/** What a file records of itself; `null` where that cannot be read. */
+async function tagsIn(path: string): Promise<ExifReader.ExpandedTags | null> {
   const file = await open(path, 'r');
   try {
     const { size } = await file.stat();
     const head = Buffer.alloc(Math.min(size, READ_BYTES));
     await file.read(head, 0, head.length, 0);
     const tagsAt = tiffTagsAt(head);
-    if (tagsAt === null || tagsAt < READ_BYTES / 2) return travellingOf(ExifReader.load(head, { expanded: true }));
+    if (tagsAt === null || tagsAt < READ_BYTES / 2) return ExifReader.load(head, { expanded: true });
     // Many programs write the tags of a TIFF after its pixels. What is between is not read.
     const sparse = Buffer.alloc(Math.min(size, tagsAt + READ_BYTES));
     head.copy(sparse);
@@ -28,7 +53,7 @@ export async function travellingFrom(path: string): Promise<Travelling | null> {
     // The values of tags may lie before them.
     const before = Math.max(0, tagsAt - READ_BYTES);
     await file.read(sparse, before, tagsAt - before, before);
-    return travellingOf(ExifReader.load(sparse, { expanded: true }));
+    return ExifReader.load(sparse, { expanded: true });
   } catch {
     // A file without metadata, or with some that cannot be read, still has its picture.
     return null;
