@@ -71,6 +71,8 @@ export const fuseFrames = (paths: readonly string[], options: FuseOptions): Prom
   merged(paths, options, async (job) =>
     fuse({
       ...job,
+      fused: true,
+      whole: false,
       stops: options.stops === undefined ? null : options.stops.split(',').map((each) => numberOf('stops', each)),
       light: await second(options.light, 'light', ['.tif', '.tiff']),
     }),

@@ -19,15 +19,24 @@ export const OUTPUTS = { tiff: 'TIFF', png: 'PNG', jpeg: 'JPEG' } as const;
 export const FALLOFFS = { none: proofText.leftAsItIs, law: proofText.byTheCosLaw, flatField: proofText.byTheFlatFieldFrames } as const;
 export const PLACINGS = { part: proofText.toTheFractionOfA, whole: proofText.toWholePixelsNothingResampled } as const;
 
+/** What the frames of a series are, and so how they are put together. */
+export const METHODS = { mosaic: proofText.mosaic, bracket: proofText.bracket, light: proofText.light, stack: proofText.stack } as const;
+export type Method = keyof typeof METHODS;
+
 const keys = <T extends Readonly<Record<string, string>>>(of: T) => z.enum(Object.keys(of) as [keyof T & string, ...(keyof T & string)[]]);
 
 export const COUNT_BOUNDS = {
   columns: { label: proofText.columns, unit: '', min: 1, max: 24 },
   rows: { label: proofText.rows, unit: '', min: 1, max: 24 },
+  exposures: { label: proofText.exposuresEach, unit: '', min: 1, max: 9 },
 } as const;
 
 /** How frames are put together. */
 export const assemblyOptionsSchema = z.strictObject({
+  // Assemblies made when there were only mosaics do not say so.
+  method: keys(METHODS).default('mosaic'),
+  /** How many exposures of a mosaic were taken at each position, one after the other. */
+  exposures: bounded(COUNT_BOUNDS.exposures).int(proofText.exposuresMustBeAWhole).default(1),
   output: keys(OUTPUTS),
   falloff: keys(FALLOFFS),
   evenLight: z.boolean(),
@@ -40,6 +49,8 @@ export const assemblyOptionsSchema = z.strictObject({
 export type AssemblyOptions = z.infer<typeof assemblyOptionsSchema>;
 
 export const FIRST_OPTIONS: AssemblyOptions = {
+  method: 'mosaic',
+  exposures: 1,
   output: 'tiff',
   falloff: 'none',
   evenLight: true,
@@ -107,7 +118,8 @@ export type Seam = z.infer<typeof seamSchema>;
 export const reportSchema = z.strictObject({
   width: z.number().int(),
   height: z.number().int(),
-  bits: z.union([z.literal(8), z.literal(16)]),
+  /** 32 are floating-point. */
+  bits: z.union([z.literal(8), z.literal(16), z.literal(32)]),
   planned: z.boolean(),
   frames: z.array(
     z.strictObject({
@@ -124,6 +136,10 @@ export const reportSchema = z.strictObject({
       // Assemblies made before frames could be turned have none of these.
       turnedDeg: z.number().default(0),
       scale: z.number().default(1),
+      /** Of an exposure: by how many stops it is longer than the reference. */
+      stops: z.number().nullable().default(null),
+      /** Of a focus stack: the share of the picture that comes from this frame. */
+      share: z.number().nullable().default(null),
       /** How far what is left of a frame that was drawn anew begins inside it, px. */
       inset: pxSchema.default({ x: 0, y: 0 }),
     }),

@@ -1,6 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { assemble, type AssemblyJob } from '@gangway/vision/assembly/assemble';
+import type { AssemblyJob } from '@gangway/vision/assembly/assemble';
 import { AssemblyTrouble } from '@gangway/vision/assembly/frames';
+import { makePicture } from '@gangway/vision/assembly/makePicture';
 import type { FromThread } from './runInThread';
 
 // Puts one series together in a thread of its own, which can be ended at any moment.
@@ -8,7 +9,7 @@ const port = parentPort;
 if (port) {
   const say = (message: FromThread) => port.postMessage(message);
   let said = 0;
-  assemble({
+  makePicture({
     ...(workerData as Omit<AssemblyJob, 'onProgress'>),
     onProgress: (share, step) => {
       if (Date.now() - said < 100) return;

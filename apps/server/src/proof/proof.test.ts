@@ -18,6 +18,8 @@ import { createApp } from '../app';
 import { assemblies } from '../db/schema';
 import { testDatabase } from '../testDatabase.test-support';
 import { assemble } from '@gangway/vision/assembly/assemble';
+import { roomScene, writtenFrame } from '@gangway/vision/assembly/knownScenes.test-support';
+import { makePicture } from '@gangway/vision/assembly/makePicture';
 import { knownFrames, type KnownFrames } from '@gangway/vision/assembly/knownFrames.test-support';
 import { openQueue } from './queue';
 import { folderStore } from './store/folderStore';
@@ -42,7 +44,7 @@ const parts = (): WorkParts => ({
   store,
   logger,
   scratch: join(folder, 'scratch'),
-  run: (job) => assemble(job),
+  run: (job) => makePicture(job),
 });
 
 beforeAll(async () => {
@@ -311,6 +313,73 @@ describe('putting together', () => {
     } finally {
       await working.stop();
     }
+  });
+
+  test('exposures of one scene are fused, or merged into linear light; a file comes with its length, in parts, and named by job, setup and series', async () => {
+    const set = await newSet();
+    for (const [i, exposure] of [0.1, 0.8, 6.4].entries()) {
+      const exif = { ExposureTime: ['1/80', '1/10', '8/10'][i] ?? '' };
+      const { name, path } = await writtenFrame(folder, `bracket-${i}.png`, {
+        scene: roomScene(3),
+        width: 240,
+        height: 180,
+        exposure,
+        exif,
+      });
+      await put(set.id, name, await readFile(path)).expect(201);
+    }
+    const done = async (options: Partial<typeof OPTIONS>): Promise<Assembly> => {
+      const { id } = await begun(set.id, { ...OPTIONS, ...options });
+      await work(parts(), id);
+      return read(id);
+    };
+    const fused = await done({ method: 'bracket' });
+    expect(fused).toMatchObject({ state: 'done', report: { width: 240, height: 180, bits: 16, seams: [] } });
+    expect(fused.report?.frames.map(({ stops }) => Math.round(stops ?? NaN))).toEqual([-3, 0, 3]);
+    const light = await done({ method: 'light' });
+    expect(light).toMatchObject({ state: 'done', report: { bits: 32 } });
+    const tile = await api().get(`/api/assemblies/${light.id}/tiles/8/0/0`).expect(200);
+    expect(await sharp(tile.body as Buffer).metadata()).toMatchObject({ width: 240, format: 'jpeg' });
+    const { body: note } = await api().get(`/api/assemblies/${light.id}/sidecar`).expect(200);
+    expect((note as { readonly madeHow: readonly string[] }).madeHow[0]).toMatch(/linear light/u);
+    expect(await done({ method: 'light', output: 'png' })).toMatchObject({
+      state: 'failed',
+      error: expect.stringMatching(/choose TIFF/u) as string,
+    });
+
+    const whole = await api().get(`/api/assemblies/${light.id}/picture`).expect(200);
+    expect(Number(whole.headers['content-length'])).toBe(light.bytes);
+    expect(decodeURIComponent(whole.headers['content-disposition'] ?? '')).toContain('Proofs – Sheet – Series.tif');
+    const part = await api().get(`/api/assemblies/${light.id}/picture`).set('Range', 'bytes=0-3').expect(206);
+    expect(part.headers['content-range']).toBe(`bytes 0-3/${light.bytes ?? ''}`);
+  });
+
+  test('a mosaic with several exposures at each position is fused first, then assembled', async () => {
+    const set = await newSet();
+    for (const { name, path } of known.files)
+      for (const [i, by] of [0.5, 1, 2].entries()) {
+        const bytes = await sharp(path)
+          .linear(by ** (1 / 2.2), 0)
+          .toColourspace('rgb16')
+          .png()
+          .toBuffer();
+        await put(set.id, `${i}-${name}`, bytes).expect(201);
+      }
+    const { id } = await begun(set.id, { ...OPTIONS, exposures: 3 });
+    await work(parts(), id);
+    const { state, report, error } = await read(id);
+    expect(error).toBeNull();
+    expect(state).toBe('done');
+    expect(report?.frames).toHaveLength(2);
+    expect(report?.seams.map((seam) => seam.state)).toEqual(['fits']);
+    const [first, second] = report?.frames ?? [];
+    expect((second?.left ?? NaN) - (first?.left ?? NaN)).toBeCloseTo((known.truth[1]?.left ?? NaN) - (known.truth[0]?.left ?? NaN), 0);
+    // Frames that do not divide are refused in words.
+    const odd = await begun(set.id, { ...OPTIONS, exposures: 4 });
+    await work(parts(), odd.id);
+    expect((await read(odd.id)).error).toBe(
+      '6 frames do not divide into positions with 4 exposures each. Add the missing frames or change the number of exposures.',
+    );
   });
 
   test('work claimed twice gives one result; the work of a lost worker is claimed again, three times at most', async () => {

@@ -23,7 +23,7 @@ import { openedSettings } from '@gangway/contract/storedSetup';
 import { assemblyPlan } from '@gangway/core/assembly/plan';
 import type { Db } from '../db/connect';
 import { settingsIn } from '../db/records';
-import { assemblies, frames, frameSets, setups } from '../db/schema';
+import { assemblies, frames, frameSets, jobs, setups } from '../db/schema';
 import { idParam, notThere, parsed, HttpError } from '../httpError';
 import { acceptedFrame } from './acceptFrame';
 import { arrivedExposure, arrivedFile } from './arrival';
@@ -43,6 +43,9 @@ export interface ProofParts {
   /** Ends the answers that go on for as long as a picture is made. */
   readonly ending?: AbortSignal | undefined;
 }
+
+/** A name without what file systems do not take. */
+const asFileName = (name: string): string => name.replaceAll(/[/\\?%*:|"<>\p{Cc}]+/gu, ' ').trim();
 
 type AssemblyRow = typeof assemblies.$inferSelect;
 
@@ -335,13 +338,34 @@ export function proofRoutes(db: Db, { store, boss, scratch, ending }: ProofParts
     return { ...row, storeKey: row.storeKey };
   };
 
+  /** A file of an assembly on the disk of this server. */
+  const fetched = async (id: string, key: string): Promise<string> => {
+    const folder = join(scratch, 'looked-at', id);
+    await mkdir(folder, { recursive: true });
+    const path = join(folder, basename(key));
+    return existsSync(path) ? path : await store.local(key, folder);
+  };
+
   const download =
     (key: (row: AssemblyRow & { storeKey: string }) => string): RequestHandler =>
     async (req, res) => {
       const row = await done(req);
       const from = key(row);
-      res.attachment(`gangway-${row.id.slice(0, 8)}.${from.split('.').pop() ?? ''}`);
-      await pipeline(await store.stream(from), res);
+      const [named] = await db
+        .select({ job: jobs.name, setup: setups.name, series: frameSets.name })
+        .from(frameSets)
+        .innerJoin(setups, eq(setups.id, frameSets.setupId))
+        .innerJoin(jobs, eq(jobs.id, setups.jobId))
+        .where(eq(frameSets.id, row.setId));
+      const name = [named?.job, named?.setup, named?.series].filter((each) => each !== undefined).join(' – ');
+      const path = await fetched(row.id, from);
+      // Length, ranges and whether it has changed are answered by Express.
+      await new Promise<void>((sent, failed) => {
+        // A browser that breaks off, as one does that asks for parts, is no failure.
+        res.download(path, `${asFileName(name)}.${from.split('.').pop() ?? ''}`, (error) =>
+          error && !res.headersSent ? failed(error) : sent(),
+        );
+      });
     };
   router.get(
     '/assemblies/:id/picture',
@@ -355,11 +379,8 @@ export function proofRoutes(db: Db, { store, boss, scratch, ending }: ProofParts
   router.get('/assemblies/:id/tiles/:level/:x/:y', async (req, res) => {
     const row = await done(req);
     const { width = 0, height = 0 } = row.report ?? {};
-    const folder = join(scratch, 'looked-at', row.id);
-    await mkdir(folder, { recursive: true });
-    const fetched = join(folder, basename(row.storeKey));
-    const path = existsSync(fetched) ? fetched : await store.local(row.storeKey, folder);
-    await answerTile(res, { path, width, height, isPyramid: row.options.output === 'tiff' }, req.params);
+    const path = await fetched(row.id, row.storeKey);
+    await answerTile(res, { path, width, height, isPyramid: row.options.output === 'tiff' && row.report?.bits !== 32 }, req.params);
   });
   return router;
 }

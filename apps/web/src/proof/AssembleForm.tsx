@@ -6,6 +6,7 @@ import {
   COUNT_BOUNDS,
   FALLOFFS,
   FIRST_OPTIONS,
+  METHODS,
   OUTPUTS,
   PLACINGS,
   type Assembly,
@@ -21,14 +22,35 @@ import { useToast } from '../ui/Notes';
 import { Progress } from '../ui/Progress';
 import { Select } from '../ui/Select';
 
+const HELP = { bracket: proofText.fusesHelp, light: proofText.lightHelp, stack: proofText.stackHelp, mosaic: '' } as const;
+
+/** Exposure times that differ by more than this factor are those of a bracket. */
+const BRACKETED = 1.5;
+
+/** What a series seems to be: frames with a plan are its mosaic, bracketed where there are several for each position; others with several exposure times are a bracket. */
+function firstOptions({ frames, plan }: FrameSet): AssemblyOptions {
+  const present = frames.flatMap((frame) => frame ?? []);
+  const times = present.flatMap(({ wrote: { exposureS } }) => exposureS ?? []);
+  const isBracketed = times.length === present.length && times.length > 1 && Math.max(...times) > BRACKETED * Math.min(...times);
+  const positions = plan?.frames.length ?? 0;
+  const exposures = positions > 0 && present.length > positions && present.length % positions === 0 ? present.length / positions : 1;
+  return {
+    ...FIRST_OPTIONS,
+    columns: Math.max(1, frames.length),
+    rows: 1,
+    method: isBracketed && exposures === 1 && !plan ? 'bracket' : 'mosaic',
+    exposures: Math.min(COUNT_BOUNDS.exposures.max, exposures),
+  };
+}
+
 /** How the frames of a series are put together, and how far that is. */
 export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonly onBegun: (id: string) => void }) {
-  const [options, setOptions] = useState<AssemblyOptions>({ ...FIRST_OPTIONS, columns: Math.max(1, set.frames.length), rows: 1 });
+  const [options, setOptions] = useState<AssemblyOptions>(() => firstOptions(set));
   const [beginAssembly, { isLoading }] = api.useBeginAssemblyMutation();
   const tell = useToast();
   const running = set.assemblies.find(({ state }) => state === 'waiting' || state === 'running') ?? null;
   const choose = <K extends keyof AssemblyOptions>(key: K, value: AssemblyOptions[K]) => setOptions({ ...options, [key]: value });
-  const pick = <K extends 'output' | 'falloff' | 'placing' | 'order'>(
+  const pick = <K extends 'method' | 'output' | 'falloff' | 'placing' | 'order'>(
     key: K,
     label: string,
     of: Readonly<Record<AssemblyOptions[K], string>>,
@@ -44,14 +66,17 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
       </Select>
     </label>
   );
-  const count = (key: 'columns' | 'rows') => (value: number) => {
+  const count = (key: 'columns' | 'rows' | 'exposures') => (value: number) => {
     const { label, min, max } = COUNT_BOUNDS[key];
     if (!Number.isInteger(value) || value < min || value > max) return say(proofText.mustBeAWholeNumber, { label, min, max });
     choose(key, value);
     return null;
   };
+  const isMosaic = options.method === 'mosaic';
   const begin = async () => {
-    const { data, error } = await beginAssembly({ setId: set.id, options });
+    // Linear light has one format.
+    const output = options.method === 'light' ? 'tiff' : options.output;
+    const { data, error } = await beginAssembly({ setId: set.id, options: { ...options, output } });
     if (data) onBegun(data.id);
     else tell(errorSentence(error));
   };
@@ -59,19 +84,35 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
     <section aria-label={proofText.assembling} className="grid gap-2">
       <h2 className="font-semibold">{proofText.assemble}</h2>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1.5 text-sm">
-        {pick('output', proofText.file, OUTPUTS)}
-        {pick('falloff', proofText.falloff, FALLOFFS)}
-        {pick('placing', proofText.laid, PLACINGS)}
-        <label className="flex items-end gap-1.5 pb-0.5">
-          <input
-            type="checkbox"
-            checked={options.evenLight}
-            onChange={(event) => choose('evenLight', event.target.checked)}
-            className="mb-1 accent-accent"
-          />
-          {proofText.evenOutTheLight}
-        </label>
-        {set.plan === null && (
+        <div className="col-span-2">{pick('method', proofText.theFramesAre, METHODS)}</div>
+        {options.method !== 'light' && pick('output', proofText.file, OUTPUTS)}
+        {!isMosaic && <p className="col-span-2 text-ink-soft">{HELP[options.method]}</p>}
+        {isMosaic && (
+          <>
+            {pick('falloff', proofText.falloff, FALLOFFS)}
+            {pick('placing', proofText.laid, PLACINGS)}
+            <label className="flex items-end gap-1.5 pb-0.5">
+              <input
+                type="checkbox"
+                checked={options.evenLight}
+                onChange={(event) => choose('evenLight', event.target.checked)}
+                className="mb-1 accent-accent"
+              />
+              {proofText.evenOutTheLight}
+            </label>
+            <span className="col-span-2 grid justify-items-start gap-0.5">
+              <NumberField
+                label={COUNT_BOUNDS.exposures.label}
+                unit=""
+                decimals={0}
+                value={options.exposures}
+                onCommit={count('exposures')}
+              />
+              {options.exposures > 1 && <span className="text-ink-soft">{proofText.exposuresHelp}</span>}
+            </span>
+          </>
+        )}
+        {isMosaic && set.plan === null && (
           <>
             {pick('order', proofText.framesGo, GRID_ORDERS)}
             <span className="grid justify-items-end gap-1">
@@ -86,7 +127,7 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
       ) : (
         <div>
           <Button look="main" disabled={isLoading || set.frames.every((frame) => frame === null)} onClick={() => void begin()}>
-            {proofText.assembleTheFrames}
+            {isMosaic ? proofText.assembleTheFrames : proofText.mergeTheFrames}
           </Button>
         </div>
       )}

@@ -1,7 +1,7 @@
 import { proofText } from '@gangway/messages/web/proof';
 import { say } from '@gangway/messages/say';
 import type { Assembly, Report, Seam } from '@gangway/contract/proof';
-import { fixed } from '@gangway/core/words';
+import { fixed, stopsWords } from '@gangway/core/words';
 import { Button } from '../ui/Button';
 import { StateMark } from '../ui/StateMark';
 import { Th } from '../ui/Table';
@@ -98,9 +98,15 @@ export function ReportTable({
   );
 }
 
+const exposedBy = (stops: number): string =>
+  say(proofText.exposedBy, { stops: stopsWords(Math.abs(stops)), way: stops > 0 ? 'more' : 'less' });
+
 /** How each frame was put: away from the plan, turned and scaled, and by what its light was multiplied. Closed, as it is rarely looked at. */
 function FrameTable({ report: { frames, planned } }: { readonly report: Report }) {
   const bent = frames.some(({ turnedDeg, scale }) => turnedDeg !== 0 || scale !== 1);
+  const exposed = frames.some(({ stops }) => stops !== null);
+  const stacked = frames.some(({ share }) => share !== null);
+  const merged = exposed || stacked;
   return (
     <details>
       <summary className="cursor-pointer py-1 text-ink-soft">{proofText.howTheFramesLie}</summary>
@@ -111,11 +117,14 @@ function FrameTable({ report: { frames, planned } }: { readonly report: Report }
             {planned && <Th className="pr-2">{proofText.fromPlanPx}</Th>}
             {bent && <Th className="pr-2">{proofText.turned}</Th>}
             {bent && <Th className="pr-2">{proofText.size}</Th>}
-            <Th>{proofText.lightTimes}</Th>
+            {merged && <Th className="pr-2">{proofText.movedPx}</Th>}
+            {exposed && <Th>{proofText.exposureStops}</Th>}
+            {stacked && <Th>{proofText.givesShare}</Th>}
+            {!merged && <Th>{proofText.lightTimes}</Th>}
           </tr>
         </thead>
         <tbody>
-          {frames.map(({ id, name, fromPlan, turnedDeg, scale, gain }) => (
+          {frames.map(({ id, name, left, top, fromPlan, turnedDeg, scale, gain, stops, share }) => (
             <tr key={id} className="border-b border-hairline">
               <Th scope="row" className="py-1 pr-2 text-left font-normal">
                 {name}
@@ -123,7 +132,10 @@ function FrameTable({ report: { frames, planned } }: { readonly report: Report }
               {planned && <td className="pr-2 whitespace-nowrap">{`${fixed(fromPlan.x, 1)}, ${fixed(fromPlan.y, 1)}`}</td>}
               {bent && <td className="pr-2">{say(proofText.turnedDegrees, { deg: fixed(turnedDeg, 3) })}</td>}
               {bent && <td className="pr-2">{say(proofText.sizePercent, { percent: fixed(100 * scale, 2) })}</td>}
-              <td>{fixed(gain, 3)}</td>
+              {merged && <td className="pr-2 whitespace-nowrap">{`${fixed(left, 1)}, ${fixed(top, 1)}`}</td>}
+              {exposed && <td>{stops === 0 ? proofText.reference : exposedBy(stops ?? 0)}</td>}
+              {stacked && <td>{say(proofText.shareOf, { percent: fixed(100 * (share ?? 0), 1) })}</td>}
+              {!merged && <td>{fixed(gain, 3)}</td>}
             </tr>
           ))}
         </tbody>

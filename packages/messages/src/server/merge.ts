@@ -20,6 +20,11 @@ export const mergeText = catalogue({
   shutterIsOff: '{name} was exposed {stops} stops {way, select, longer {more} other {less}} than its file records.',
   somethingMoved: 'Something moved between the exposures: {percent} % of the picture comes from one exposure each.',
   clippedInAll: '{percent} % of the picture is overexposed in every frame. Add a shorter exposure next time.',
+  lightIsTiff: 'Linear light is written as TIFF; choose TIFF as the file.',
+  exposuresDoNotDivide:
+    '{frames} frames do not divide into positions with {exposures} exposures each. Add the missing frames or change the number of exposures.',
+  ofPosition: 'position {place}: {step}',
+  atPosition: 'Position {place}: {words}',
   givesNothing: '{count, plural, one {{names} is} other {{names} are}} the sharpest frame almost nowhere and could be left out.',
   endsEarly:
     '{percent} % of the picture is sharpest in {name}, at the end of the series: some of it may lie beyond. Start or end the series farther out next time.',

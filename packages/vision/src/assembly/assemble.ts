@@ -189,6 +189,8 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
         fromPlan: { x: (placed.at[i]?.x ?? 0) - (planned[i]?.left ?? 0), y: (placed.at[i]?.y ?? 0) - (planned[i]?.top ?? 0) },
         turnedDeg: straight?.geometry.frames[i]?.turnedDeg ?? 0,
         scale: straight?.geometry.frames[i]?.scale ?? 1,
+        stops: null,
+        share: null,
         inset: inset[i] ?? { x: 0, y: 0 },
       })),
       distortion: straight?.geometry.distortion ?? 0,

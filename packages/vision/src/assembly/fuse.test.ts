@@ -49,6 +49,8 @@ const run = (frames: FuseJob['frames'], more: Partial<FuseJob> = {}) =>
   fuse({
     frames,
     stops: null,
+    fused: true,
+    whole: false,
     output: 'tiff',
     scratch: folder,
     result: join(folder, 'fused.tif'),

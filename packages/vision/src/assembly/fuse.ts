@@ -31,6 +31,10 @@ import { writtenLight, writtenPicture } from './writtenPicture';
 export interface FuseJob extends MergeJob {
   /** By how many stops each frame is exposed longer than the first; `null` to take what the files record, or what the frames show. */
   readonly stops: readonly number[] | null;
+  /** Whether the fused picture is wanted. */
+  readonly fused: boolean;
+  /** Whether the result is as large as a frame: what the others do not cover there goes on as their edges. */
+  readonly whole: boolean;
   /** Where the linear light of the scene goes as 32-bit floating-point TIFF; `null` for none. */
   readonly light: string | null;
 }
@@ -78,7 +82,13 @@ export async function fuse(job: FuseJob): Promise<FuseReport> {
     const names = order.map((i) => job.frames[i]?.name ?? '');
     const reference = Math.floor((order.length - 1) / 2);
     const rough = order.map((i) => (first[i] ?? 0) - (first[order[reference] ?? 0] ?? 0));
-    const laid = await aligned(sorted, { names, reference, comparable: broughtTogether(open, rough), onProgress: job.onProgress });
+    const laid = await aligned(sorted, {
+      names,
+      reference,
+      comparable: broughtTogether(open, rough),
+      whole: job.whole,
+      onProgress: job.onProgress,
+    });
     job.onProgress(ALIGNED, mergeText.comparingLight);
     const stops = await measuredStops(sorted, rough, reference);
     const said = order.map((i) => recorded[i] ?? null);
@@ -88,7 +98,8 @@ export async function fuse(job: FuseJob): Promise<FuseReport> {
     if (movers.share > 0) open.remarks.push(say(mergeText.somethingMoved, { percent: fixed(100 * movers.share, 1) }));
     const travelling = job.frames[0] ? await travellingFrom(job.frames[0].path) : null;
     const alone = (part: Part): AloneRows | null => aloneRows(movers, order.length, cellPx, part);
-    const { width, height } = await fusedPicture(job, sorted, { alone, travelling });
+    const { width = 0, height = 0 } = sorted.raw[0] ?? {};
+    if (job.fused) await fusedPicture(job, sorted, { alone, travelling });
     const clippedShare = job.light === null ? null : await mergedLight(job, sorted, { stops, alone, travelling, light: job.light });
     if (clippedShare !== null && clippedShare > 0)
       open.remarks.push(say(mergeText.clippedInAll, { percent: fixed(100 * clippedShare, 2) }));
@@ -259,7 +270,7 @@ async function fusedPicture(
   { scratch, result, output, pixelsPerInch, onProgress }: FuseJob,
   { raw, bits, profileBytes }: Opened,
   { alone, travelling }: Merging,
-): Promise<{ readonly width: number; readonly height: number }> {
+): Promise<void> {
   const { width = 0, height = 0 } = raw[0] ?? {};
   const sharing: Sharing = async (strip) => {
     const weights: Layers[] = [];
@@ -286,7 +297,6 @@ async function fusedPicture(
   onProgress(FUSED, proofText.writingTheFile);
   await writtenPicture({ unpacked, result, output, bits, bytes: width * height * 3 * (bits / 8), pixelsPerInch, travelling });
   await rm(unpacked, { force: true });
-  return { width, height };
 }
 
 /** The light of the scene, linear, in the colours of sRGB; answers the share of pixels that are clipped in all exposures. */

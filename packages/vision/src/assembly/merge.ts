@@ -108,17 +108,23 @@ export interface Aligning {
   readonly names: readonly string[];
   readonly reference: number;
   readonly comparable: Comparable;
+  /** Whether all of the reference is kept, and not only what all frames show. */
+  readonly whole?: boolean;
   readonly onProgress: MergeJob['onProgress'];
 }
 
 /** Lays the frames on the reference; those that lie otherwise are drawn anew. Adds what was found to the remarks. */
-export async function aligned(open: Opened, { names, reference, comparable, onProgress }: Aligning): Promise<readonly MergedFrame[]> {
+export async function aligned(
+  open: Opened,
+  { names, reference, comparable, whole = false, onProgress }: Aligning,
+): Promise<readonly MergedFrame[]> {
   const { raw, paths, reduced, remarks } = open;
   const alignment = await alignedSeries({
     raw,
     reduced,
     reference,
     comparable,
+    whole,
     onPair: (k, of) => onProgress(0.22 + (0.13 * k) / of, say(mergeText.aligning, { k: k + 1, of })),
   });
   remarks.push(...alignmentRemarks(alignment, names));

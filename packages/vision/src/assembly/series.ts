@@ -34,6 +34,8 @@ export interface Series {
   /** The frame that stays as it is. */
   readonly reference: number;
   readonly comparable: Comparable;
+  /** Whether all of the reference is kept, and not only what all frames show. */
+  readonly whole: boolean;
   readonly onPair: (pair: number, of: number) => void;
 }
 
@@ -57,7 +59,7 @@ export interface Alignment {
 }
 
 /** How frames lie that were taken from one place, one on top of the other: shifted, turned and scaled by what neighbours show. */
-export async function alignedSeries({ raw, reduced, reference, comparable, onPair }: Series): Promise<Alignment> {
+export async function alignedSeries({ raw, reduced, reference, comparable, whole, onPair }: Series): Promise<Alignment> {
   const [first] = raw;
   if (!first) throw new Error('a series without a frame');
   // The frame that stays as it is comes first.
@@ -97,7 +99,7 @@ export async function alignedSeries({ raw, reduced, reference, comparable, onPai
   const inOrder = <T>(of: readonly T[]): readonly T[] => placeOf.flatMap((place) => of.slice(place, place + 1));
   return {
     geometry: { ...geometry, frames: inOrder(geometry.frames) },
-    ...drawnOnto(inOrder(frames), inOrder(geometry.frames), geometry.distortion),
+    ...drawnOnto(inOrder(frames), geometry, inOrder(geometry.frames), whole),
     pairs: pairs.map(({ a, b }, k) => {
       const mine = sightings.flatMap((sighting, i) =>
         sighting.a === placeOf[a] && sighting.b === placeOf[b] ? [{ sighting, out: leftOut[i] === true }] : [],
@@ -130,8 +132,9 @@ function squaredRest(
 /** How all frames are drawn onto what they have in common. */
 function drawnOnto(
   frames: readonly GeometryFrame[],
+  { distortion }: FrameGeometry,
   laid: readonly LaidFrame[],
-  distortion: number,
+  whole: boolean,
 ): { readonly frames: readonly Straightening[]; readonly untouched: boolean } {
   const each = frames.flatMap((frame, i) => {
     const where = laid[i];
@@ -139,7 +142,7 @@ function drawnOnto(
   });
   const untouched = each.every(({ moves }) => !moves);
   const boxes = each.map(({ frame, where, moves }) =>
-    moves ? straightening(frame, where, distortion) : { left: 0, top: 0, width: frame.width, height: frame.height },
+    moves && !whole ? straightening(frame, where, distortion) : { left: 0, top: 0, width: frame.width, height: frame.height },
   );
   const left = Math.max(...boxes.map((box) => box.left));
   const top = Math.max(...boxes.map((box) => box.top));
