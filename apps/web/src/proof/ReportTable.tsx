@@ -116,7 +116,7 @@ function FrameTable({ report: { frames, planned } }: { readonly report: Report }
             <Th className="py-1 pr-2">{proofText.frame}</Th>
             {planned && <Th className="pr-2">{proofText.fromPlanPx}</Th>}
             {bent && <Th className="pr-2">{proofText.turned}</Th>}
-            {bent && <Th className="pr-2">{proofText.size}</Th>}
+            {bent && <Th className="pr-2">{merged ? proofText.relativeScale : proofText.size}</Th>}
             {merged && <Th className="pr-2">{proofText.movedPx}</Th>}
             {exposed && <Th>{proofText.exposureStops}</Th>}
             {stacked && <Th>{proofText.givesShare}</Th>}

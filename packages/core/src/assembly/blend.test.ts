@@ -223,3 +223,20 @@ test('falloff is made up for by the fourth power of the cosine, or by what a fla
   expect(falloffAt(card, 0, 50)).toBeCloseTo(1, 2);
   expect(falloffAt(card, 49.5, 50)).toBeCloseTo(1.5, 2);
 });
+
+test.each([
+  ['sRGB', undefined],
+  ['a power of 1.8', (encoded: number) => encoded ** 1.8],
+  ['a straight line', (encoded: number) => encoded],
+] as const)('light by the curve of %s comes back as the samples that it was', (_, light) => {
+  for (const bits of [8, 16] as const) {
+    const tables = tablesFor(bits, light);
+    const most = 2 ** bits - 1;
+    for (let i = 1; i <= 16; i++) {
+      const sample = Math.round((most * i) / 16);
+      const at = Math.sqrt(tables.light[sample] ?? NaN) * (tables.back.length - 2);
+      const [p, q] = [tables.back[Math.floor(at)] ?? NaN, tables.back[Math.floor(at) + 1] ?? NaN];
+      expect(Math.abs(p + (q - p) * (at - Math.floor(at)) - sample) / most).toBeLessThan(2e-5);
+    }
+  }
+});

@@ -91,21 +91,39 @@ export interface Tables {
 }
 
 /**
- *
+ * Tables from samples to light and back.
  *
  * @param bits bits of a sample
+ * @param light linear light by encoded value, both 0 to 1 and rising; by default that of sRGB
  *
  * @example
  * tablesFor(8).most // => 255
  */
-export function tablesFor(bits: 8 | 16): Tables {
+export function tablesFor(bits: 8 | 16, light: (encoded: number) => number = lightOf): Tables {
   const most = bits === 8 ? 255 : 65_535;
+  const back = light === lightOf ? encodedOf : inverseOf(light);
   return {
     most,
-    light: Float32Array.from({ length: most + 1 }, (_, i) => lightOf(i / most)),
-    back: Float32Array.from({ length: LIGHT_STEPS + 2 }, (_, i) => most * encodedOf((i / LIGHT_STEPS) ** 2)),
+    light: Float32Array.from({ length: most + 1 }, (_, i) => light(i / most)),
+    back: Float32Array.from({ length: LIGHT_STEPS + 2 }, (_, i) => most * back(min(1, (i / LIGHT_STEPS) ** 2))),
   };
 }
+
+/** Halvings that find an encoded value to less than a thousandth of a 16-bit sample. */
+const HALVINGS = 26;
+
+/** The encoded value of a light, by halving: curves of profiles rise all the way. */
+const inverseOf =
+  (light: (encoded: number) => number) =>
+  (wanted: number): number => {
+    let [low, high] = [0, 1];
+    for (let i = 0; i < HALVINGS; i++) {
+      const middle = (low + high) / 2;
+      if (light(middle) < wanted) low = middle;
+      else high = middle;
+    }
+    return high;
+  };
 
 function encoded({ most, back }: Tables, light: number): number {
   if (light >= 1) return most;

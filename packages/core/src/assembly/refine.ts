@@ -169,6 +169,8 @@ export interface LightRatioInput {
   readonly dx: number;
   readonly dy: number;
   readonly margin: number;
+  /** Linear light by encoded value, both 0 to 1; by default that of sRGB. */
+  readonly light?: (encoded: number) => number;
 }
 
 /**
@@ -179,15 +181,15 @@ export interface LightRatioInput {
  * @example
  * lightRatio({ a: wave(), b: wave(), dx: 0, dy: 0, margin: 4 }) // => 1
  */
-export function lightRatio({ a, b, dx, dy, margin }: LightRatioInput): number | null {
+export function lightRatio({ a, b, dx, dy, margin, light = lightOf }: LightRatioInput): number | null {
   const [ix, iy] = [round(dx), round(dy)];
   let [la, lb, count] = [0, 0, 0];
   for (let y = margin; y < a.height - margin; y++) {
     for (let x = margin; x < a.width - margin; x++) {
       const [pa, pb] = [a.data[y * a.width + x] ?? 0, b.data[(y + iy) * b.width + x + ix] ?? 0];
       if (pa < 0.02 || pb < 0.02 || pa > 0.985 || pb > 0.985) continue;
-      la += lightOf(pa);
-      lb += lightOf(pb);
+      la += light(pa);
+      lb += light(pb);
       count++;
     }
   }

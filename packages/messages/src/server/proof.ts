@@ -106,7 +106,7 @@ export const proofText = catalogue({
   theyWerePlacedByThe: 'They were placed by the plan of the setup and by what their overlaps show.',
   theyWerePlacedByWhat: 'They were placed by what their overlaps show.',
   theyWereLaidFalloffLight:
-    'They were laid {placing}. Falloff: {falloff}. Light of the frames {evenLight, select, yes {evened by one factor each} other {left as it was taken}}, in light by the curve of sRGB (IEC 61966-2-1), regardless of the profile.',
+    'They were laid {placing}. Falloff: {falloff}. Light of the frames {evenLight, select, yes {evened by one factor each} other {left as it was taken}}, in linear light by the tone curve of their profile, or that of sRGB without one.',
   fusedExposures: 'Exposures were aligned and blended by exposure fusion (Mertens, Kautz and Van Reeth, 2007).',
   mergedIntoLight: 'Exposures were aligned and merged into linear light with the primaries of sRGB; 1 is full in the reference exposure.',
   sharpestOfAll: 'Frames were aligned; each part is from the frame that is sharpest there, blended over all sizes of detail.',

@@ -126,6 +126,7 @@ export const proofText = catalogue({
   turned: 'Rotated clockwise',
   turnedDegrees: '{deg}°',
   size: 'Scale relative to the first',
+  relativeScale: 'Scale',
   sizePercent: '{percent} %',
   lightTimes: 'Exposure factor',
   fromPlanPx: 'From plan, px',

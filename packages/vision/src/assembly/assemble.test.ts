@@ -6,6 +6,7 @@ import sharp from 'sharp';
 import { FIRST_OPTIONS, type AssemblyOptions } from '@gangway/contract/proof';
 import { pictureXmp } from '@gangway/contract/xmp';
 import { toCommon } from '@gangway/core/assembly/frameGeometry';
+import { profileOf } from '@gangway/core/assembly/profile.test-support';
 import { splinePicture } from '@gangway/core/assembly/picture.test-support';
 import { encodedOf, lightOf } from '@gangway/core/assembly/refine';
 import { assemble, type AssemblyJob } from './assemble';
@@ -366,4 +367,21 @@ test('falloff is taken off by flat-field frames', async () => {
     for (let x = 20; x < 700; x += 7)
       most = Math.max(most, Math.abs(picture.at(x, y) - known.picture(x - (first?.left ?? 0), y - (first?.top ?? 0))));
   expect(most).toBeLessThan(0.03);
+});
+
+test('light is evened by the curve of the frames’ own profile', async () => {
+  const known = await knownFrames(folder, { columns: 2, rows: 1, drift: 0.3, noise: 0.001 });
+  const profile = join(folder, 'power.icc');
+  await writeFile(profile, profileOf({ curve: { power: 1.4 } }));
+  for (const { path } of known.files) {
+    const converted = await sharp(path).pipelineColourspace('rgb16').toColourspace('rgb16').withIccProfile(profile).png().toBuffer();
+    await writeFile(path, converted);
+  }
+  const { frames } = await run(known);
+  const [one, two] = frames;
+  const wanted = (known.truth[0]?.exposure ?? NaN) / (known.truth[1]?.exposure ?? NaN);
+  expect(Math.abs(wanted - 1)).toBeGreaterThan(0.1);
+  expect((two?.gain ?? NaN) / (one?.gain ?? NaN) / wanted).toBeCloseTo(1, 2);
+  // The result keeps the profile, and the seam cannot be seen.
+  expect((await sharp(join(folder, 'result.tiff')).metadata()).icc).toBeDefined();
 });

@@ -8,6 +8,8 @@ import { coarsePlace } from '@gangway/core/assembly/coarse';
 import { measuredPatch, pairOf, PATCH_MARGIN_PX, PATCH_PX, patchPlaces, SAME, type Pair, type Patch } from '@gangway/core/assembly/pair';
 import type { GeometryFrame, Sighting } from '@gangway/core/assembly/frameGeometry';
 import { radians } from '@gangway/core/angles';
+import { colourProfile, SRGB } from '@gangway/core/assembly/profile';
+import { mergeText } from '@gangway/messages/server/merge';
 import { fixed } from '@gangway/core/words';
 import { evenedLight, placedTogether, type LightLink } from '@gangway/core/assembly/place';
 import { gridPlace, neighboursOf, scaledPlan, wholeOf, type AssemblyPlan } from '@gangway/core/assembly/plan';
@@ -80,7 +82,10 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
           options,
         );
     const roughLaid = wanted.map((each, i): Laid => ({ ...each, left: rough[i]?.x ?? each.left, top: rough[i]?.y ?? each.top }));
-    const measuring = { raw, reduced, slidePx, onProgress };
+    const profile = seen[0]?.profile ? colourProfile(seen[0].profile) : SRGB;
+    if (!profile) remarks.push(mergeText.profileIsUnknown);
+    const { light } = profile ?? SRGB;
+    const measuring = { raw, reduced, slidePx, light, onProgress };
     let measured = await measuredPairs(roughLaid, { ...measuring, planned: plan !== null, shares: [0.3, 0.5] });
     // Frames that are turned, scaled or bent are drawn anew first, as if they were only shifted.
     const bent = straightenedBy(
@@ -165,6 +170,7 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
       })),
       bits,
       profile: seen[0]?.profile ?? null,
+      light,
       travelling: present[0] ? await travellingFrom(present[0].path) : null,
     });
 
@@ -208,6 +214,7 @@ interface MeasuringAll {
   readonly reduced: readonly Reduced[];
   readonly planned: boolean;
   readonly slidePx: number;
+  readonly light: (encoded: number) => number;
   readonly onProgress: AssemblyJob['onProgress'];
   /** From which share of the whole work to which this goes. */
   readonly shares: readonly [number, number];
@@ -495,11 +502,13 @@ interface PairSources {
   /** Whether the places come from the plan of a setup. */
   readonly planned: boolean;
   readonly slidePx: number;
+  /** Linear light by encoded value, both 0 to 1. */
+  readonly light: (encoded: number) => number;
 }
 
 async function measuredPair(
   { a, b, along }: { readonly a: number; readonly b: number; readonly along: Px },
-  { laid, raw, reduced, planned, slidePx }: PairSources,
+  { laid, raw, reduced, planned, slidePx, light }: PairSources,
 ): Promise<Measured> {
   const [la, lb, ra, rb, pa, pb] = [laid[a], laid[b], raw[a], raw[b], reduced[a], reduced[b]];
   if (!la || !lb || !ra || !rb || !pa || !pb) throw new Error('a pair of frames that are not there');
@@ -550,7 +559,7 @@ async function measuredPair(
     // What is at x in a is at x + offset in b's patch, which was cut from − (ix, iy): b lies nearer by it.
     at: pair.offset ? { x: ix - offset.x, y: iy - offset.y } : null,
     lights: lights.flatMap(({ at, from: other, a: qa, b: qb }) => {
-      const ratio = pair.state === 'disagrees' ? null : lightRatio({ a: qa, b: qb, dx: offset.x, dy: offset.y, margin });
+      const ratio = pair.state === 'disagrees' ? null : lightRatio({ a: qa, b: qb, dx: offset.x, dy: offset.y, margin, light });
       return ratio === null ? [] : [{ at, from: other, ratio }];
     }),
   };
@@ -683,18 +692,20 @@ interface PutTogetherInput {
   readonly sources: readonly Source[];
   readonly bits: 8 | 16;
   readonly profile: Buffer | null;
+  /** Linear light by encoded value, both 0 to 1. */
+  readonly light: (encoded: number) => number;
   /** What of the first frame goes into the result. */
   readonly travelling: Travelling | null;
 }
 
-async function putTogether({ job, raw, laid, canvas, cellPx, sources, bits, profile, travelling }: PutTogetherInput): Promise<void> {
+async function putTogether({ job, raw, laid, canvas, cellPx, sources, bits, profile, light, travelling }: PutTogetherInput): Promise<void> {
   const { options, onProgress } = job;
   const unpacked = join(job.scratch, 'whole.tif');
   const { head, tail, tailAt } = unpackedTiff(canvas.width, canvas.height, bits, profile);
   const file = await open(unpacked, 'w');
   try {
     await file.write(head, 0, head.length, 0);
-    const { needs, band } = blender(canvas, cellPx, sources, tablesFor(bits));
+    const { needs, band } = blender(canvas, cellPx, sources, tablesFor(bits, light));
     const buffers = raw.map((picture) => Buffer.from(new ArrayBuffer(rowBytes(picture) * (BAND_ROWS + 8))));
     const out = Buffer.from(new ArrayBuffer(rowBytes({ width: canvas.width, bits }) * BAND_ROWS));
     for (let y = 0; y < canvas.height; y += BAND_ROWS) {

@@ -106,7 +106,7 @@ test('exposures that lie apart are aligned to a twentieth of a pixel or so, and 
     expect(Math.abs(frame.turnedDeg - (lies[i]?.turnedDeg ?? 0))).toBeLessThan(0.02);
     expect(Math.abs(frame.scale - (lies[i]?.scale ?? 1))).toBeLessThan(0.0004);
   });
-  expect(report.remarks.join(' ')).toMatch(/aligned: moved by up to 2\.8 px, rotated by up to 0\.10°, scaled by 0\.20 %/u);
+  expect(report.remarks.join(' ')).toMatch(/aligned: moved by up to 2\.8 px, rotated by up to 0\.10° and scaled by 0\.20 %/u);
   // Nothing outside any of the frames is shown.
   expect(report.width).toBeLessThan(WIDE - 4);
 });

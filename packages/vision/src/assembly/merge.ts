@@ -4,6 +4,7 @@ import { lightCurve, colourProfile, SRGB, type ColourProfile } from '@gangway/co
 import { fixed } from '@gangway/core/words';
 import { mergeText } from '@gangway/messages/server/merge';
 import { proofText } from '@gangway/messages/server/proof';
+import { listed } from '@gangway/messages/list';
 import { say } from '@gangway/messages/say';
 import type { AssemblyOptions } from '@gangway/contract/proof';
 import { AssemblyTrouble, freeBytes, gigabytes, lookedAt, reducedOf, unpackedTo, type FrameFile, type Reduced } from './frames';
@@ -161,12 +162,12 @@ function alignmentRemarks({ pairs, frames, untouched }: Alignment, names: readon
   const most = Math.max(...frames.map(({ frame, laid }) => Math.hypot(laid.middle.x - frame.width / 2, laid.middle.y - frame.height / 2)));
   const scales = frames.map(({ laid }) => laid.scale);
   const turn = Math.max(...frames.map(({ laid }) => Math.abs(laid.turnedDeg)));
-  return [
-    ...remarks,
-    say(mergeText.wasAligned, {
-      px: fixed(most, 1),
-      deg: fixed(turn, 2),
-      percent: fixed(100 * (Math.max(...scales) - Math.min(...scales)), 2),
-    }),
+  const [px, deg, percent] = [fixed(most, 1), fixed(turn, 2), fixed(100 * (Math.max(...scales) - Math.min(...scales)), 2)];
+  // What rounds to nothing is not worth a word.
+  const parts = [
+    ...(Number(px) > 0 ? [say(mergeText.movedBy, { px })] : []),
+    ...(Number(deg) > 0 ? [say(mergeText.rotatedBy, { deg })] : []),
+    ...(Number(percent) > 0 ? [say(mergeText.scaledBy, { percent })] : []),
   ];
+  return parts.length === 0 ? remarks : [...remarks, say(mergeText.wasAligned, { parts: listed(parts) })];
 }
