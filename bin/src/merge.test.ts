@@ -56,7 +56,7 @@ test('a focus stack is merged into a picture, with the depth map beside it', asy
   const report = JSON.parse(run.stdout) as { readonly frames: readonly { readonly share: number }[] };
   expect(report.frames.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 6);
   expect(await sharp(at('stacked.tif')).metadata()).toMatchObject({ width: WIDE, height: HIGH });
-  expect(await sharp(at('depth.png')).metadata()).toMatchObject({ width: WIDE, height: HIGH, depth: 'ushort' });
+  expect(await sharp(at('depth.png')).metadata()).toMatchObject({ width: WIDE / 2, height: HIGH / 2, depth: 'ushort' });
 });
 
 test('what cannot be merged is refused before anything is written', async () => {

@@ -79,10 +79,22 @@ export function mergeExposures(exposures: readonly ExposureRows[], alone: Float3
   const count = out.length / 3;
   for (let i = 0; i < count; i++) {
     const single = alone === null ? 0 : (alone[i] ?? 0);
-    let [r, g, b, wr, wg, wb] = [0, 0, 0, 0, 0, 0];
-    let [sr, sg, sb, ws] = [0, 0, 0, 0];
-    for (const { rows, tables, share } of exposures) {
-      const k = 3 * i;
+    // No lists here: this is done for each of fifty million pixels.
+    let r = 0;
+    let g = 0;
+    let b = 0;
+    let wr = 0;
+    let wg = 0;
+    let wb = 0;
+    let sr = 0;
+    let sg = 0;
+    let sb = 0;
+    let ws = 0;
+    const k = 3 * i;
+    for (let f = 0; f < exposures.length; f++) {
+      const exposure = exposures[f];
+      if (!exposure) continue;
+      const { rows, tables, share } = exposure;
       const p = rows[k] ?? 0;
       const q = rows[k + 1] ?? 0;
       const s = rows[k + 2] ?? 0;
@@ -111,15 +123,15 @@ export function mergeExposures(exposures: readonly ExposureRows[], alone: Float3
       clipped++;
       const first = exposures[0];
       if (!first) continue;
-      r = first.tables.light[first.rows[3 * i] ?? 0] ?? 0;
-      g = first.tables.light[first.rows[3 * i + 1] ?? 0] ?? 0;
-      b = first.tables.light[first.rows[3 * i + 2] ?? 0] ?? 0;
+      r = first.tables.light[first.rows[k] ?? 0] ?? 0;
+      g = first.tables.light[first.rows[k + 1] ?? 0] ?? 0;
+      b = first.tables.light[first.rows[k + 2] ?? 0] ?? 0;
       wr = wg = wb = 1;
     }
     const part = ws > 0 ? single : 0;
-    out[3 * i] = (r / wr) * (1 - part) + (part > 0 ? (sr / ws) * part : 0);
-    out[3 * i + 1] = (g / wg) * (1 - part) + (part > 0 ? (sg / ws) * part : 0);
-    out[3 * i + 2] = (b / wb) * (1 - part) + (part > 0 ? (sb / ws) * part : 0);
+    out[k] = (r / wr) * (1 - part) + (part > 0 ? (sr / ws) * part : 0);
+    out[k + 1] = (g / wg) * (1 - part) + (part > 0 ? (sg / ws) * part : 0);
+    out[k + 2] = (b / wb) * (1 - part) + (part > 0 ? (sb / ws) * part : 0);
   }
   return clipped;
 }

@@ -82,12 +82,14 @@ export function exposureWeights(picture: Layers): Layers {
  * shared([{ width: 1, height: 1, channels: 1, data: Float32Array.of(1) }, { width: 1, height: 1, channels: 1, data: Float32Array.of(3) }])[0].data // => { 0: 0.25 }
  */
 export function shared(weights: readonly Layers[]): readonly Layers[] {
-  const count = weights[0]?.data.length ?? 0;
-  for (let i = 0; i < count; i++) {
-    let sum = 0;
-    for (const { data } of weights) sum += data[i] ?? 0;
-    for (const { data } of weights) data[i] = sum > 0 ? (data[i] ?? 0) / sum : 1 / weights.length;
-  }
+  const sum = new Float32Array(weights[0]?.data.length ?? 0);
+  for (const { data } of weights) for (let i = 0; i < sum.length; i++) sum[i] = (sum[i] ?? 0) + (data[i] ?? 0);
+  const even = 1 / weights.length;
+  for (const { data } of weights)
+    for (let i = 0; i < sum.length; i++) {
+      const all = sum[i] ?? 0;
+      data[i] = all > 0 ? (data[i] ?? 0) / all : even;
+    }
   return weights;
 }
 
@@ -109,16 +111,21 @@ export type Details = Layers[];
  */
 export function addDetails(into: Details, picture: Layers, weight: Layers, halvings: number): Remainder {
   let [rest, share] = [picture, weight];
+  const isIdle = weight.data.every((value) => value === 0);
   for (let k = 0; k < halvings; k++) {
     const half = halved(rest);
+    // Without any weight nothing is added, and only what is left of it counts.
+    if (isIdle) {
+      into[k] ??= emptyLayers(rest.width, rest.height, rest.channels);
+      [rest, share] = [half, emptyLayers(half.width, half.height, 1)];
+      continue;
+    }
     const back = doubled(half, rest.width, rest.height);
     const sum = (into[k] ??= emptyLayers(rest.width, rest.height, rest.channels));
     const { channels } = rest;
-    for (let i = 0; i < share.data.length; i++) {
-      const w = share.data[i] ?? 0;
-      if (w === 0) continue;
-      for (let c = channels * i; c < channels * (i + 1); c++)
-        sum.data[c] = (sum.data[c] ?? 0) + w * ((rest.data[c] ?? 0) - (back.data[c] ?? 0));
+    for (let c = 0; c < channels; c++) {
+      for (let i = 0, k = c; i < share.data.length; i++, k += channels)
+        sum.data[k] = (sum.data[k] ?? 0) + (share.data[i] ?? 0) * ((rest.data[k] ?? 0) - (back.data[k] ?? 0));
     }
     [rest, share] = [half, halved(share)];
   }

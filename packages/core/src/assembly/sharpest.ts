@@ -4,48 +4,52 @@ import { doubled, emptyLayers, halved, type Layers } from './pyramid';
 
 const { floor, log, max, min } = Math;
 
-/** Sharpness is judged over about so many px (standard deviation of a Gaussian). */
-const OVER_PX = 2;
+/** Sharpness is judged at half the size and over about so many px of that (standard deviation of a Gaussian). */
+const OVER_PX = 1;
 /** Detail weaker than this, as the square of an encoded value, is noise and says nothing of depth. */
 const NOISE = 4e-6;
 
 /**
- * How sharp a picture is around each pixel: the energy of its two finest sizes
- * of detail, smoothed. Source: sum of the squared Laplacian; Nayar and
- * Nakagawa, “Shape from Focus”, 1994.
+ * How sharp a picture is around each pixel of half its size: the energy of its
+ * two finest sizes of detail, smoothed. Source: sum of the squared Laplacian;
+ * Nayar and Nakagawa, “Shape from Focus”, 1994.
  *
  * @param picture encoded values 0 to 1, three channels
  *
  * @example
- * sharpness({ width: 4, height: 4, channels: 3, data: new Float32Array(48).fill(0.5) })[5] // => 0
+ * sharpness({ width: 4, height: 4, channels: 3, data: new Float32Array(48).fill(0.5) }).data[3] // => 0
  */
-export function sharpness(picture: Layers): Float32Array {
-  const { width, height } = picture;
+export function sharpness(picture: Layers): Layers {
   const tone = toneOf(picture);
   const half = halved(tone);
-  const fine = doubled(half, width, height);
-  const coarse = doubled(doubled(halved(half), half.width, half.height), width, height);
-  for (let i = 0; i < tone.data.length; i++) {
-    const a = (tone.data[i] ?? 0) - (fine.data[i] ?? 0);
-    const b = (fine.data[i] ?? 0) - (coarse.data[i] ?? 0);
-    tone.data[i] = a * a + b * b;
-  }
-  return smoothed(tone, OVER_PX).data;
+  const fine = halved(squaredDifference(tone, doubled(half, tone.width, tone.height)));
+  const coarse = squaredDifference(half, doubled(halved(half), half.width, half.height));
+  for (let i = 0; i < fine.data.length; i++) fine.data[i] = (fine.data[i] ?? 0) + (coarse.data[i] ?? 0);
+  return { ...fine, data: smoothed(fine, OVER_PX).data };
+}
+
+/** The square of the difference of two pictures, in place of the second. */
+function squaredDifference(a: Layers, b: Layers): Layers {
+  for (let i = 0; i < b.data.length; i++) b.data[i] = ((a.data[i] ?? 0) - (b.data[i] ?? 0)) ** 2;
+  return b;
 }
 
 /** Which frame of a stack is sharpest at each pixel, as the frames are looked at one after the other. */
 export interface Sharpest {
   /** Looks at the next frame. */
   readonly look: (picture: Layers) => void;
-  /** Number of the sharpest frame at each pixel, from 0. */
+  /** Of what follows: half the size of the frames, px. */
+  readonly width: number;
+  readonly height: number;
+  /** Number of the sharpest frame around each pixel of half the size, from 0. */
   readonly frames: () => Uint16Array;
   /** Where between the frames it is sharpest, in frames; −1 where nothing shows it. */
   readonly depth: () => Float32Array;
 }
 
 /**
- * Looks for the sharpest frame at each pixel. No more than three frames are
- * remembered at a time.
+ * Looks for the sharpest frame everywhere, at half the size. No more than three
+ * frames are remembered at a time.
  *
  * @param width width of the frames, px
  * @param height their height, px
@@ -54,16 +58,18 @@ export interface Sharpest {
  * sharpestOf(4, 4).frames()[0] // => 0
  */
 export function sharpestOf(width: number, height: number): Sharpest {
-  const count = width * height;
+  const half = { width: Math.ceil(width / 2), height: Math.ceil(height / 2) };
+  const count = half.width * half.height;
   const frames = new Uint16Array(count);
   const most = new Float32Array(count).fill(-1);
   const before = new Float32Array(count);
   const after = new Float32Array(count);
-  let last = new Float32Array(count);
+  let last: Float32Array = new Float32Array(count);
   let looked = 0;
   return {
+    ...half,
     look: (picture) => {
-      const now = Float32Array.from(sharpness(picture));
+      const now = sharpness(picture).data;
       for (let i = 0; i < count; i++) {
         const value = now[i] ?? 0;
         if (value > (most[i] ?? 0)) {
@@ -86,6 +92,32 @@ export function sharpestOf(width: number, height: number): Sharpest {
       return out;
     },
   };
+}
+
+/**
+ * 1 where a frame is the sharpest and 0 elsewhere, at the full size.
+ *
+ * @param sharpest the frames by number at half the size, with its width and height, px
+ * @param frame the number of the frame
+ * @param width full width, px
+ * @param height full height, px
+ *
+ * @example
+ * onlyWhere({ width: 1, height: 1, frames: Uint16Array.of(3) }, 3, 2, 1).data // => { 0: 1, 1: 1 }
+ */
+export function onlyWhere(
+  sharpest: { readonly width: number; readonly height: number; readonly frames: Uint16Array },
+  frame: number,
+  width: number,
+  height: number,
+): Layers {
+  const out = emptyLayers(width, height, 1);
+  for (let j = 0; j < sharpest.height; j++)
+    for (let i = 0; i < sharpest.width; i++) {
+      if (sharpest.frames[j * sharpest.width + i] !== frame) continue;
+      for (let y = 2 * j; y < min(height, 2 * j + 2); y++) out.data.fill(1, y * width + 2 * i, y * width + min(width, 2 * i + 2));
+    }
+  return out;
 }
 
 /** Where between frames the sharpness is greatest: the top of a parabola through the logarithms of three. */

@@ -250,10 +250,20 @@ async function reducedLight(picture: RawPicture, curve: Float32Array, by: number
   for (let y = 0; y < height; y++) {
     const rows = await readRows(picture, y * by, by, into);
     for (let j = 0; j < by; j++) {
-      for (let x = 0; x < width * by; x++) {
-        const to = 3 * (y * width + Math.floor(x / by));
-        const from = 3 * (j * picture.width + x);
-        for (let c = 0; c < 3; c++) out.data[to + c] = (out.data[to + c] ?? 0) + scale * (curve[rows[from + c] ?? 0] ?? 0);
+      let from = 3 * j * picture.width;
+      for (let x = 0; x < width; x++) {
+        let r = 0;
+        let g = 0;
+        let b = 0;
+        for (let i = 0; i < by; i++, from += 3) {
+          r += curve[rows[from] ?? 0] ?? 0;
+          g += curve[rows[from + 1] ?? 0] ?? 0;
+          b += curve[rows[from + 2] ?? 0] ?? 0;
+        }
+        const to = 3 * (y * width + x);
+        out.data[to] = (out.data[to] ?? 0) + scale * r;
+        out.data[to + 1] = (out.data[to + 1] ?? 0) + scale * g;
+        out.data[to + 2] = (out.data[to + 2] ?? 0) + scale * b;
       }
     }
   }

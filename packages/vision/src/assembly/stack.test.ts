@@ -84,7 +84,7 @@ test('a board that leans and a thing before it, each frame scaled and moved as f
   expect(found).toBeGreaterThan(Math.max(...singles) + 5);
   // The depth map: board from far at the top to near at the bottom, the thing before it nearest.
   const map = await grey(depth);
-  const deepAt = (x: number, y: number): number => map.at(Math.round(x - left), Math.round(y - top)) * (FRAMES - 1);
+  const deepAt = (x: number, y: number): number => map.at(Math.round((x - left) / 2), Math.round((y - top) / 2)) * (FRAMES - 1);
   for (const [x, y] of [
     [20, 30],
     [280, 60],

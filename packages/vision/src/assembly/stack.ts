@@ -1,14 +1,13 @@
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { emptyLayers, type Layers } from '@gangway/core/assembly/pyramid';
-import { depthSamples, filledDepth, sharpestOf } from '@gangway/core/assembly/sharpest';
+import { depthSamples, filledDepth, onlyWhere, sharpestOf } from '@gangway/core/assembly/sharpest';
 import { fixed } from '@gangway/core/words';
 import { mergeText } from '@gangway/messages/server/merge';
 import { proofText } from '@gangway/messages/server/proof';
 import { say } from '@gangway/messages/say';
 import { aligned, closed, opened, type MergedFrame, type MergeJob, type Opened } from './merge';
-import { blendedInStrips, type Sharing, type Strip } from './strips';
+import { blendedInStrips, type Sharing } from './strips';
 import { travellingFrom } from './travelling';
 import { writtenPicture } from './writtenPicture';
 
@@ -96,7 +95,8 @@ interface DepthMap {
 }
 
 function depthOf(width: number, height: number): DepthMap {
-  const by = Math.max(1, Math.ceil(Math.max(width, height) / DEPTH_PX));
+  // Depth is known at half the size of the frames.
+  const by = Math.max(2, Math.ceil(Math.max(width, height) / DEPTH_PX));
   const [w, h] = [Math.ceil(width / by), Math.ceil(height / by)];
   return { by, width: w, height: h, sum: new Float32Array(w * h), known: new Float32Array(w * h) };
 }
@@ -108,27 +108,23 @@ function sharpestShares({ raw }: Opened, counts: number[], depth: DepthMap): Sha
     for (const i of raw.keys()) sharpest.look(await strip.frame(i));
     const frames = sharpest.frames();
     const depths = sharpest.depth();
-    for (let row = strip.own.from - strip.first; row < strip.own.to - strip.first; row++) {
-      for (let x = 0; x < strip.width; x++) {
-        const at = row * strip.width + x;
-        const cell = Math.floor((strip.first + row) / depth.by) * depth.width + Math.floor(x / depth.by);
+    const { width } = sharpest;
+    // Its own rows, which no other strip has counted.
+    const { from, to } = strip.own;
+    for (let row = (from - strip.first) / 2; row < (to - strip.first) / 2; row++) {
+      for (let x = 0; x < width; x++) {
+        const at = row * width + x;
         const where = depths[at] ?? -1;
         if (where < 0) continue;
         const frame = frames[at] ?? 0;
         counts[frame] = (counts[frame] ?? 0) + 1;
+        const cell = Math.floor((strip.first + 2 * row) / depth.by) * depth.width + Math.floor((2 * x) / depth.by);
         depth.sum[cell] = (depth.sum[cell] ?? 0) + where;
         depth.known[cell] = (depth.known[cell] ?? 0) + 1;
       }
     }
-    return (i) => onlyOf(frames, i, strip);
+    return (i) => onlyWhere({ width, height: sharpest.height, frames }, i, strip.width, strip.rows);
   };
-}
-
-/** 1 where a frame is the sharpest, 0 elsewhere. */
-function onlyOf(frames: Uint16Array, frame: number, { width, rows }: Strip): Layers {
-  const out = emptyLayers(width, rows, 1);
-  for (let i = 0; i < frames.length; i++) if (frames[i] === frame) out.data[i] = 1;
-  return out;
 }
 
 async function writtenDepth({ width, height, sum, known }: DepthMap, frames: number, path: string): Promise<void> {

@@ -7,7 +7,7 @@ import { readRows, rowBytes, ROWS_FROM, samplesOf, unpackedTiff, type RawPicture
 const HALVINGS = 4;
 const STEP = 2 ** HALVINGS;
 /** Rows of a strip, and around it: what the halvings reach (twice 2 + 4 + 8 + 16 rows), and a little. */
-const [STRIP_ROWS, AROUND_ROWS] = [256, 64] as const;
+const [STRIP_ROWS, AROUND_ROWS] = [512, 64] as const;
 
 /** Rows of all frames at one place of the picture. */
 export interface Strip {
