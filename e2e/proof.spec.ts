@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
+import { encodedOf, lightOf } from '@gangway/core/assembly/refine';
 import { mosaicPlan } from '@gangway/core/stitching/plan';
 import { logSchema } from '@gangway/contract/log';
 import { setsSchema } from '@gangway/contract/proof';
@@ -245,6 +246,58 @@ test('the ledger sheet is planned, shot on a simulated back that is unplugged on
 
 test.describe('files', () => {
   test.use({ allowErrors: /422/ });
+
+  test('exposures from files are taken for a bracket, fused and merged into linear light; frames of a focus stack give their sharpest parts', async ({
+    page,
+    gangway,
+  }) => {
+    const folder = mkdtempSync(join(tmpdir(), 'gangway-bracket-'));
+    try {
+      const noise = await sharp({
+        create: { width: 420, height: 300, channels: 3, background: '#777', noise: { type: 'gaussian', mean: 60, sigma: 40 } },
+      })
+        .png()
+        .toBuffer();
+      const { data, info } = await sharp(noise).blur(1.5).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+      for (const [i, time] of ['1/60', '1/15', '1/4'].entries())
+        await sharp(
+          data.map((value) => 255 * encodedOf(Math.min(1, lightOf(value / 255) * 4 ** (i - 1)))),
+          { raw: { width: info.width, height: info.height, channels: 3 } },
+        )
+          .withExif({ IFD2: { ExposureTime: time } })
+          .jpeg({ quality: 98 })
+          .toFile(join(folder, `exposure-${i + 1}.jpg`));
+      await openSetup(page, gangway, /Tide gauge/);
+      await page.getByRole('link', { name: 'Proof', exact: true }).click();
+      await page.getByLabel('Frames to add').setInputFiles([1, 2, 3].map((i) => join(folder, `exposure-${i}.jpg`)));
+      await expect(page.getByRole('button', { name: /^Frame \d/ })).toHaveCount(3);
+      const frames = page.getByLabel('The frames are');
+      await expect(frames).toHaveValue('bracket');
+      await expect(page.getByText('Shadows and highlights come from the exposures that show them best.')).toBeVisible();
+      await page.getByRole('button', { name: 'Merge the frames' }).click();
+      await expect(page.getByTestId('assembly-size')).toContainText('420 × 300 px, 8 bit', { timeout: 90_000 });
+      await page.getByText('Frame positions', { exact: true }).click();
+      await expect(page.getByRole('table', { name: 'Frame positions' })).toContainText(/2\.0 stops less.*reference.*2\.0 stops more/su);
+      await frames.selectOption('light');
+      await expect(page.getByLabel('File', { exact: true })).toHaveCount(0);
+      await page.getByRole('button', { name: 'Merge the frames' }).click();
+      await expect(page.getByTestId('assembly-size')).toContainText('420 × 300 px, 32 bit', { timeout: 90_000 });
+      const [download] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('link', { name: 'Picture', exact: true }).click(),
+      ]);
+      expect(download.suggestedFilename()).toMatch(/^Larkmoor Ropeworks – Tide gauge – .*\.tif$/u);
+      expect(await sharp(await download.path()).metadata()).toMatchObject({ width: 420, height: 300, depth: 'float' });
+      await frames.selectOption('stack');
+      await page.getByRole('button', { name: 'Merge the frames' }).click();
+      await expect(page.getByTestId('assembly-size')).toContainText('8 bit', { timeout: 90_000 });
+      await page.getByText('Frame positions', { exact: true }).click();
+      await expect(page.getByRole('columnheader', { name: 'Gives' })).toBeVisible();
+      expect(await violations(page)).toEqual([]);
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  });
 
   test('frames are added from files, other files are refused by name, and without a plan frames find their places', async ({
     page,
