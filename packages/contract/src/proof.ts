@@ -16,7 +16,12 @@ export const ROLES = { frame: proofText.frame, flatField: proofText.flatFieldFra
 export type Role = keyof typeof ROLES;
 
 export const OUTPUTS = { tiff: 'TIFF', png: 'PNG', jpeg: 'JPEG' } as const;
-export const FALLOFFS = { none: proofText.leftAsItIs, law: proofText.byTheCosLaw, flatField: proofText.byTheFlatFieldFrames } as const;
+export const FALLOFFS = {
+  none: proofText.leftAsItIs,
+  law: proofText.byTheCosLaw,
+  fitted: proofText.fittedToTheOverlaps,
+  flatField: proofText.byTheFlatFieldFrames,
+} as const;
 export const PLACINGS = { part: proofText.toTheFractionOfA, whole: proofText.toWholePixelsNothingResampled } as const;
 
 /** What the frames of a series are, and so how they are put together. */

@@ -13,8 +13,18 @@ export interface Development {
   readonly falloff: Falloff | null;
 }
 
-/** By the law: light falls with the fourth power of the cosine of the angle to the lens axis. Or by a flat-field frame, in cells. */
+/** By the law: light falls with the fourth power of the cosine of the angle to the lens axis. By what the overlaps show. Or by a flat-field frame, in cells. */
 export type Falloff =
+  | {
+      readonly kind: 'fitted';
+      /** Where the lens axis meets the frame, px, and its half diagonal. */
+      readonly footX: number;
+      readonly footY: number;
+      readonly halfDiagonalPx: number;
+      /** Stops lost are square·ρ² + fourth·ρ⁴, ρ in half diagonals. */
+      readonly square: number;
+      readonly fourth: number;
+    }
   | {
       readonly kind: 'cos4';
       /** Where the straight line from the lens to the back meets the frame, and how far off the lens is, px. */
@@ -47,6 +57,10 @@ export type Falloff =
  * falloffAt({ kind: 'cos4', footX: 0, footY: 0, distancePx: 100, axis: [0, 0, 1] }, 100, 0) // => 4
  */
 export function falloffAt(falloff: Falloff, x: number, y: number): number {
+  if (falloff.kind === 'fitted') {
+    const squared = ((x - falloff.footX) ** 2 + (y - falloff.footY) ** 2) / falloff.halfDiagonalPx ** 2;
+    return 2 ** (falloff.square * squared + falloff.fourth * squared * squared);
+  }
   if (falloff.kind === 'cos4') {
     const [rx, ry, rz] = [x - falloff.footX, falloff.footY - y, falloff.distancePx];
     const [lx, ly, lz] = falloff.axis;

@@ -8,6 +8,7 @@ export const proofText = catalogue({
   flatFieldFrame: 'flat-field frame',
   leftAsItIs: 'left as it is',
   byTheCosLaw: 'by the cos⁴ law',
+  fittedToTheOverlaps: 'fitted to the overlaps',
   byTheFlatFieldFrames: 'by the flat-field frames',
   toTheFractionOfA: 'to the fraction of a pixel',
   toWholePixelsNothingResampled: 'to whole pixels, nothing resampled',

@@ -44,6 +44,9 @@ export const proofText = catalogue({
     'The frames do not fit the plan in this order: {length} of {length2} neighbours show different things where they should overlap ({worst} is one of them). Put them into the order in which they were taken.',
   theCosLawNeedsThe:
     'The cos⁴ law needs the lens position, which comes from the plan of a setup; these frames have none. Leave falloff uncorrected, or give flat-field frames.',
+  falloffWasFitted: 'The overlaps show {stops} stops of falloff from the lens axis to the corners, which was corrected.',
+  falloffIsNotShown:
+    'The overlaps show no falloff that could be corrected. Where only the back moves, every frame sees the same part of the image circle: use the cos⁴ law or flat-field frames.',
   thereIsNoFlatField: 'There is no flat-field frame among these frames.',
   thereAreFlatFieldFrames:
     'There are {length} flat-field frames for {length2} frames: give one for each frame in the same order, or a single one for all.',

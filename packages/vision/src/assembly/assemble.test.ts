@@ -385,3 +385,36 @@ test('light is evened by the curve of the frames’ own profile', async () => {
   // The result keeps the profile, and the seam cannot be seen.
   expect((await sharp(join(folder, 'result.tiff')).metadata()).icc).toBeDefined();
 });
+
+test('falloff is fitted to the overlaps: what each frame loses in its corners is given back', async () => {
+  const known = await knownFrames(folder, {
+    columns: 2,
+    rows: 2,
+    width: 520,
+    height: 400,
+    overlap: { x: 200, y: 160 },
+    drift: 0.1,
+    noise: 0.002,
+    vignetting: 0.8,
+  });
+  const report = await run(known, { falloff: 'fitted' });
+  expect(report.remarks.join(' ')).toMatch(/show 0\.[789] stops of falloff/u);
+  const { at } = await looked(join(folder, 'result.tiff'));
+  const [first] = report.frames;
+  // Light of the result over that of the picture is the same all over, but for one factor.
+  const ratios: number[] = [];
+  for (let y = 10; y < report.height - 10; y += 9)
+    for (let x = 10; x < report.width - 10; x += 9)
+      ratios.push(lightOf(at(x, y)) / lightOf(known.picture(x - (first?.left ?? 0), y - (first?.top ?? 0))));
+  const sorted = ratios.sort((p, q) => p - q);
+  const share = (of: number): number => sorted[Math.floor(of * sorted.length)] ?? NaN;
+  expect(Math.log2(share(0.95) / share(0.05))).toBeLessThan(0.2);
+  // Uncorrected it is not.
+  const plain = await run(known);
+  expect(plain.remarks.join(' ')).not.toMatch(/falloff/u);
+});
+
+test('falloff that the overlaps cannot show is left, and the report says so', async () => {
+  const known = await knownFrames(folder, { columns: 2, rows: 1, noise: 0.002 });
+  expect((await run(known, { falloff: 'fitted' })).remarks.join(' ')).toMatch(/no falloff that could be corrected/u);
+});

@@ -11,9 +11,10 @@ import { radians } from '@gangway/core/angles';
 import { colourProfile, SRGB } from '@gangway/core/assembly/profile';
 import { mergeText } from '@gangway/messages/server/merge';
 import { fixed } from '@gangway/core/words';
+import { fittedVignetting, fromAxis, type LightPatch } from '@gangway/core/assembly/vignetting';
 import { evenedLight, placedTogether, type LightLink } from '@gangway/core/assembly/place';
 import { gridPlace, neighboursOf, scaledPlan, wholeOf, type AssemblyPlan } from '@gangway/core/assembly/plan';
-import type { Plane, Px } from '@gangway/core/assembly/plane';
+import { cut, type Plane, type Px } from '@gangway/core/assembly/plane';
 import { lightOf, lightRatio } from '@gangway/core/assembly/refine';
 import { seamsBetween, sharesOf, type Laid } from '@gangway/core/assembly/seams';
 import type { AssemblyOptions, Report, Seam } from '@gangway/contract/proof';
@@ -138,7 +139,9 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
     remarks.push(...placeRemarks({ given, present, held: placed.held, planned: plan !== null, compared: usable.length }));
 
     // Light.
-    const falloffs = (await falloffsOf(job, { present, plan, sizes: seen, remarks })).map((falloff, i) => movedBy(falloff, inset[i]));
+    const falloffs = (
+      await falloffsOf(job, { present, plan, sizes: seen, measured, geometry: geometryFrames(roughLaid, present, plan), inset, remarks })
+    ).map((falloff, i) => movedBy(falloff, inset[i]));
     const links = options.evenLight ? lightLinks(measured, falloffs) : [];
     const gains = evenedLight(present.length, links);
     if (options.evenLight && links.length === 0 && present.length > 1) remarks.push(proofText.lightCouldNotBeCompared);
@@ -270,7 +273,7 @@ function bentRemarks({ geometry, frames }: Straightened, names: readonly string[
 /** Falloff of a frame for what is left of it once it is drawn anew. */
 function movedBy(falloff: Falloff | null, inset: Px | undefined): Falloff | null {
   if (!falloff || !inset || (inset.x === 0 && inset.y === 0)) return falloff;
-  if (falloff.kind === 'cos4') return { ...falloff, footX: falloff.footX - inset.x, footY: falloff.footY - inset.y };
+  if (falloff.kind !== 'card') return { ...falloff, footX: falloff.footX - inset.x, footY: falloff.footY - inset.y };
   return { ...falloff, left: -inset.x, top: -inset.y };
 }
 
@@ -558,11 +561,33 @@ async function measuredPair(
     ),
     // What is at x in a is at x + offset in b's patch, which was cut from − (ix, iy): b lies nearer by it.
     at: pair.offset ? { x: ix - offset.x, y: iy - offset.y } : null,
-    lights: lights.flatMap(({ at, from: other, a: qa, b: qb }) => {
-      const ratio = pair.state === 'disagrees' ? null : lightRatio({ a: qa, b: qb, dx: offset.x, dy: offset.y, margin, light });
-      return ratio === null ? [] : [{ at, from: other, ratio }];
-    }),
+    lights: pair.state === 'disagrees' ? [] : lights.flatMap((each) => lightsIn(each, { offset, margin, light })),
   };
+}
+
+/** Light of two patches compared in their quarters, so that falloff shows within a patch too. */
+function lightsIn(
+  { at, from, a, b }: { readonly at: Px; readonly from: Px; readonly a: Plane; readonly b: Plane },
+  { offset, margin, light }: { readonly offset: Px; readonly margin: number; readonly light: (encoded: number) => number },
+): Measured['lights'] {
+  const side = Math.floor(a.width / 2);
+  // Each quarter keeps the margin in which the other patch is looked for.
+  const reach = Math.min(margin, Math.ceil(Math.max(Math.abs(offset.x), Math.abs(offset.y))) + 1);
+  return [0, 1].flatMap((i) =>
+    [0, 1].flatMap((j) => {
+      const part = { left: i * side, top: j * side, width: side, height: side };
+      const ratio = lightRatio({
+        a: cut({ plane: a, ...part }),
+        b: cut({ plane: b, ...part }),
+        dx: offset.x,
+        dy: offset.y,
+        margin: reach,
+        light,
+      });
+      const [dx, dy] = [(i - 0.5) * side, (j - 0.5) * side];
+      return ratio === null ? [] : [{ at: { x: at.x + dx, y: at.y + dy }, from: { x: from.x + dx, y: from.y + dy }, ratio }];
+    }),
+  );
 }
 
 /** Frames in another order than planned do not fit anywhere, though they show enough. */
@@ -591,15 +616,20 @@ interface FalloffSources {
   readonly present: readonly Present[];
   readonly plan: AssemblyPlan | null;
   readonly sizes: readonly Size[];
+  readonly measured: readonly Measured[];
+  readonly geometry: readonly GeometryFrame[];
+  /** How far what is left of each frame begins inside it, px. */
+  readonly inset: readonly Px[];
   /** What the report says of it is added here. */
   readonly remarks: string[];
 }
 
 async function falloffsOf(
   { options, flatFields }: AssemblyJob,
-  { present, plan, sizes, remarks }: FalloffSources,
+  { present, plan, sizes, measured, geometry, inset, remarks }: FalloffSources,
 ): Promise<readonly (Falloff | null)[]> {
   if (options.falloff === 'none') return present.map(() => null);
+  if (options.falloff === 'fitted') return fittedFalloffs({ measured, geometry, inset, remarks });
   if (options.falloff === 'law') {
     if (!plan) throw new AssemblyTrouble(proofText.theCosLawNeedsThe);
     return present.map(({ place }): Falloff | null => {
@@ -617,6 +647,36 @@ async function falloffsOf(
     const size = sizes[i];
     return card && size ? { kind: 'card', ...card, ...size } : null;
   });
+}
+
+/** Falloff by what the overlaps show at different distances from the lens axis. */
+function fittedFalloffs({
+  measured,
+  geometry,
+  inset,
+  remarks,
+}: Pick<FalloffSources, 'measured' | 'geometry' | 'inset' | 'remarks'>): readonly (Falloff | null)[] {
+  const inFrame = (f: number, { x, y }: Px): Px => ({ x: x + (inset[f]?.x ?? 0), y: y + (inset[f]?.y ?? 0) });
+  const patches = measured.flatMap(({ a, b, lights }) =>
+    lights.map(({ at, from, ratio }): LightPatch => ({ a, b, inA: inFrame(a, at), inB: inFrame(b, from), ratio })),
+  );
+  const found = fittedVignetting(geometry, patches);
+  if (!found) {
+    remarks.push(proofText.falloffIsNotShown);
+    return geometry.map(() => null);
+  }
+  const corners = geometry.flatMap((frame) =>
+    [0, frame.width].flatMap((x) => [0, frame.height].map((y) => fromAxis(frame, { x, y }) ** 2)),
+  );
+  const lost = Math.max(...corners.map((squared) => found.square * squared + found.fourth * squared ** 2));
+  remarks.push(say(proofText.falloffWasFitted, { stops: fixed(lost, 1) }));
+  return geometry.map(({ width, height, foot }): Falloff => ({
+    kind: 'fitted',
+    footX: foot.x,
+    footY: foot.y,
+    halfDiagonalPx: Math.hypot(width, height) / 2,
+    ...found,
+  }));
 }
 
 const CARD_CELLS = 48;

@@ -36,6 +36,10 @@ export interface Making {
   readonly turnDeg?: number;
   readonly scaleShare?: number;
   readonly distortion?: number;
+  /** Stops lost in the corners of each frame, by the square of the distance from its middle. */
+  readonly vignetting?: number;
+  /** How far neighbours overlap, px. */
+  readonly overlap?: { readonly x: number; readonly y: number };
   readonly seed?: number;
   readonly picture?: Picture;
   /** What is seen otherwise in one frame: something that moved, a near thing. */
@@ -58,6 +62,8 @@ export async function knownFrames(
     turnDeg = 0,
     scaleShare = 0,
     distortion = 0,
+    vignetting = 0,
+    overlap = { x: 110, y: 100 },
     seed = 9,
     picture = splinePicture(seed),
     seen = () => null,
@@ -65,7 +71,7 @@ export async function knownFrames(
 ): Promise<KnownFrames> {
   const random = randomFrom(seed);
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-  const step = { x: width - 110, y: height - 100 };
+  const step = { x: width - overlap.x, y: height - overlap.y };
   const planned = Array.from({ length: columns * rows }, (_, i) => ({
     left: (i % columns) * step.x,
     top: Math.floor(i / columns) * step.y,
@@ -93,7 +99,8 @@ export async function knownFrames(
     for (let y = 0; y < height; y++) {
       for (let x = 0; x < width; x++) {
         const at = seenAt(x, y);
-        const light = lightOf(seen(f, at.x, at.y) ?? picture(at.x, at.y)) * exposure;
+        const off = ((x - width / 2) ** 2 + (y - height / 2) ** 2) / ((width / 2) ** 2 + (height / 2) ** 2);
+        const light = lightOf(seen(f, at.x, at.y) ?? picture(at.x, at.y)) * exposure * 2 ** (-vignetting * off);
         const value = encodedOf(Math.min(1, light)) + noise * normal();
         samples.fill(Math.max(0, Math.min(most, Math.round(value * most))), 3 * (y * width + x), 3 * (y * width + x) + 3);
       }
