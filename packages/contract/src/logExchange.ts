@@ -7,6 +7,7 @@ import { firstIssue } from './apiError';
 import type { ShotField } from '@gangway/core/log/shotField';
 import { shotSchema } from './log';
 import { SHOT_RECORD } from './record/shotRecord';
+import { typedNumber } from './typedNumber';
 import { isJson, newerVersion, presentVersion, upgraded } from './record/versions';
 
 /** The columns of a log in CSV, in their order: key and heading. */
@@ -104,14 +105,21 @@ function readCsv(words: string, setups: readonly NamedSetup[]): ReadLog | { read
           if (key === null) return [];
           const cell = (row[j] ?? '').replace(GUARDED, '');
           if (types.get(key) === 'flag') return [[key, flagIn(cell)]];
-          if (key === 'focusM') return [[key, cell === AT_INFINITY || cell === '' ? null : Number(cell)]];
-          if (types.get(key) === 'number') return cell === '' ? [] : [[key, Number.isNaN(Number(cell)) ? cell : Number(cell)]];
+          if (key === 'focusM') return [[key, cell === AT_INFINITY || cell === '' ? null : numberIn(cell)]];
+          if (types.get(key) === 'number') return cell === '' ? [] : [[key, numberIn(cell)]];
           return types.get(key) === 'text' || cell !== '' ? [[key, cell]] : [];
         }),
       ),
     })),
     setups,
   );
+}
+
+/** A number with a decimal point, or with a comma as spreadsheets of many regions write it; the words themselves when it is none, or may be a thousand. */
+function numberIn(cell: string): number | string {
+  const plain = Number(cell);
+  if (!Number.isNaN(plain)) return plain;
+  return /^[+-]?[1-9]\d{0,2}(,\d{3})+$/u.test(cell) ? cell : (typedNumber(cell) ?? cell);
 }
 
 function flagIn(cell: string): string | boolean {

@@ -11,16 +11,23 @@ export const XMP_NAMESPACE = 'urn:gangway:shot:1.0#';
 export interface TakenWhere {
   readonly latitudeDeg: number | null;
   readonly longitudeDeg: number | null;
+  /** Above sea level, m. */
+  readonly heightM: number | null;
+  /** What the place is called; empty when it has no name. */
+  readonly place: string;
   /** As the IANA names it, such as Europe/London; `null` for UTC. */
   readonly timeZone: string | null;
 }
 
-export const NOWHERE: TakenWhere = { latitudeDeg: null, longitudeDeg: null, timeZone: null };
+export const NOWHERE: TakenWhere = { latitudeDeg: null, longitudeDeg: null, heightM: null, place: '', timeZone: null };
 
-/** The name of the sidecar of a file: its own with the ending .xmp. A name that is none, or has folders in it, is refused. */
-export function sidecarName(file: string): string {
+/** Whether the ending of a sidecar replaces that of its file (IMG.xmp) or follows it (IMG.tif.xmp), as programs differ. */
+export type SidecarNaming = 'replaces' | 'follows';
+
+/** The name of the sidecar of a file. A name that is none, or has folders in it, is refused. */
+export function sidecarName(file: string, naming: SidecarNaming = 'replaces'): string {
   if (file === '' || /[/\\\p{Cc}]/u.test(file) || file === '.' || file === '..') throw new Error(`“${file}” is no name of a file.`);
-  return `${file.replace(/\.[^.]+$/u, '')}.xmp`;
+  return `${naming === 'follows' ? file : file.replace(/\.[^.]+$/u, '')}.xmp`;
 }
 
 /** A number as a fraction of whole ones, as Exif writes it: 1/125, 56/10. */
@@ -69,6 +76,11 @@ export function standardFields(shot: Shot, where: TakenWhere): Readonly<Record<s
         'exif:GPSLatitude': gpsWords(where.latitudeDeg, 'N', 'S'),
         'exif:GPSLongitude': gpsWords(where.longitudeDeg, 'E', 'W'),
       }),
+    ...(where.heightM !== null && {
+      'exif:GPSAltitude': rational(Math.abs(where.heightM)),
+      'exif:GPSAltitudeRef': where.heightM < 0 ? '1' : '0',
+    }),
+    ...(where.place !== '' && { 'Iptc4xmpCore:Location': where.place }),
     ...(shot.rating > 0 && { 'xmp:Rating': String(shot.rating) }),
   };
 }
@@ -103,6 +115,7 @@ const NAMESPACES = {
   '@xmlns:exif': 'http://ns.adobe.com/exif/1.0/',
   '@xmlns:exifEX': 'http://cipa.jp/exif/1.0/',
   '@xmlns:aux': 'http://ns.adobe.com/exif/1.0/aux/',
+  '@xmlns:Iptc4xmpCore': 'http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/',
 };
 
 /** An XMP packet (ISO 16684-1) that says something about one file. */
@@ -166,13 +179,19 @@ export function shotXmp(shot: Shot, where: TakenWhere): string {
 /** A value on a line of an exiftool argument file, by character entities (its option -E), so that it may hold anything, line breaks too. */
 const entities = (value: string): string => value.replace(/[&<>"'\n\r\t]/gu, (c) => `&#${c.charCodeAt(0)};`);
 
+/** Fields that exiftool takes in words unless it is asked for the stored form. */
+const AS_STORED: ReadonlySet<string> = new Set(['GPSAltitudeRef']);
+
+/** What exiftool calls namespaces that it has another name for. */
+const GROUPS: ReadonlyMap<string, string> = new Map([['Iptc4xmpCore', 'iptcCore']]);
+
 /**
  * An argument file for exiftool that writes the same standard fields into the
  * sidecars beside the files: exiftool -@ this-file, in their folder. Our own
  * fields stand in the description, in plain words, since exiftool writes only
  * what it knows. Image files are not touched.
  */
-export function exiftoolArguments(shots: readonly Shot[], where: TakenWhere): string {
+export function exiftoolArguments(shots: readonly Shot[], where: TakenWhere, naming: SidecarNaming = 'replaces'): string {
   const blocks = shots
     .filter(({ file }) => file !== '')
     .map((shot) => {
@@ -180,7 +199,7 @@ export function exiftoolArguments(shots: readonly Shot[], where: TakenWhere): st
         const [prefix = '', name = ''] = key.split(':');
         // exiftool counts in f-numbers, seconds, degrees, and dates with colons; a sign # would have it take the stored form.
         const plain = plainValue(name, shot, where, value);
-        return `-XMP-${prefix}:${name}=${entities(plain)}`;
+        return `-XMP-${GROUPS.get(prefix) ?? prefix}:${name}${AS_STORED.has(name) ? '#' : ''}=${entities(plain)}`;
       });
       const words = shotWords(shot);
       return [
@@ -189,7 +208,7 @@ export function exiftoolArguments(shots: readonly Shot[], where: TakenWhere): st
         ...(shot.iso === null ? [] : [`-XMP-exif:ISO=${Math.round(shot.iso)}`]),
         `-XMP-dc:Description=${entities(words)}`,
         `-XMP-tiff:ImageDescription=${entities(words)}`,
-        `./${sidecarName(shot.file)}`,
+        `./${sidecarName(shot.file, naming)}`,
         '-execute',
       ].join('\n');
     });

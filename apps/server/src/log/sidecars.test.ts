@@ -49,7 +49,7 @@ export const shot: Shot = {
   contacts: false,
 };
 
-const WHERE = { latitudeDeg: 51.4779, longitudeDeg: -0.0015, timeZone: 'Europe/London' };
+const WHERE = { latitudeDeg: 51.4779, longitudeDeg: -0.0015, heightM: 46.5, place: 'Larkmoor', timeZone: 'Europe/London' };
 
 const folder = mkdtempSync(join(tmpdir(), 'gangway-sidecars-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -97,6 +97,10 @@ describe('sidecars, read back by exiftool', () => {
     expect(Number(found['XMP-exif:ShutterSpeedValue'])).toBeCloseTo(0.008, 4);
     expect(found['XMP-exif:GPSLatitude']).toBeCloseTo(51.4779, 5);
     expect(found['XMP-exif:GPSLongitude']).toBeCloseTo(-0.0015, 5);
+    expect(found['XMP-exif:GPSAltitude']).toBe(46.5);
+    expect(found['XMP-exif:GPSAltitudeRef']).toBe(0);
+    expect(found['XMP-iptcCore:Location']).toBe('Larkmoor');
+    expect(written(shot, { ...WHERE, heightM: -3 })).toMatchObject({ 'XMP-exif:GPSAltitude': 3, 'XMP-exif:GPSAltitudeRef': 1 });
     const words = String(found['XMP-dc:Description']);
     expect(words).toBe(found['XMP-tiff:ImageDescription']);
     for (const part of [
@@ -138,6 +142,8 @@ describe('sidecars, read back by exiftool', () => {
       'XMP-exif:ISO',
       'XMP-exif:SubjectDistance',
       'XMP-exif:GPSLatitude',
+      'XMP-exif:GPSAltitude',
+      'XMP-iptcCore:Location',
       'XMP-gangway:Frame',
       'XMP-xmp:Rating',
       'XMP-exifEX:LensModel',
@@ -183,6 +189,7 @@ describe('sidecars, read back by exiftool', () => {
 
   test('a sidecar stands beside its file and nowhere else', () => {
     expect(sidecarName('IMG.0001.TIF')).toBe('IMG.0001.xmp');
+    expect(sidecarName('IMG.0001.TIF', 'follows')).toBe('IMG.0001.TIF.xmp');
     for (const name of ['', '..', '../up.tif', 'a\\b.tif', '/etc/x']) expect(() => sidecarName(name)).toThrow(/no name/);
   });
 });
@@ -219,6 +226,26 @@ describe('CSV and JSON', () => {
       }),
       { numRuns: 40 },
     );
+  });
+
+  test('a log that a spreadsheet saved with semicolons and decimal commas comes back as it was', () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(anyShot, { maxLength: 6, selector: ({ id }) => id }), (shots) => {
+        const { data } = Papa.parse<string[]>(logCsv(shots), { skipEmptyLines: true });
+        const saved = data.map((row) => row.map((cell) => (/^-?\d+\.\d+$/u.test(cell) ? cell.replace('.', ',') : cell)));
+        const found = readLog(Papa.unparse(saved, { delimiter: ';', newline: '\r\n' }), setups);
+        expect('shots' in found ? found.refused : found).toEqual([]);
+        expect('shots' in found && found.shots).toEqual(shots);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('a number that may be a thousand or a decimal is refused by its row', () => {
+    const row = Object.fromEntries(LOG_COLUMNS.map(({ key, csv }) => [csv, key === 'riseMm' ? '1,234' : String(shot[key] ?? '')]));
+    const words = Papa.unparse([row]);
+    const found = readLog(words, setups);
+    expect('shots' in found && [found.shots.length, found.refused.length]).toEqual([0, 1]);
   });
 
   test('what a spreadsheet would run is written so that it does not', () => {

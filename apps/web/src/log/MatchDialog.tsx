@@ -3,7 +3,7 @@ import { say } from '@gangway/messages/say';
 import { zipSync, strToU8 } from 'fflate';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Job } from '@gangway/contract/job';
-import { exiftoolArguments, sidecarName, shotXmp, type TakenWhere } from '@gangway/contract/xmp';
+import { exiftoolArguments, sidecarName, shotXmp, type SidecarNaming, type TakenWhere } from '@gangway/contract/xmp';
 import { matchingRemark, DOUBTS, type Clock, type Match, type Matching } from '@gangway/core/log/matching';
 import type { Shot } from '@gangway/core/log/shotFields';
 import { fixed } from '@gangway/core/words';
@@ -300,8 +300,11 @@ interface SidecarsProps {
 /** What is done with the matches: into the log, or as sidecars into a zip, a folder, or for exiftool. */
 function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, children }: SidecarsProps) {
   const [again, setAgain] = useState(false);
-  const where: TakenWhere = { latitudeDeg: job.place?.latitudeDeg ?? null, longitudeDeg: job.place?.longitudeDeg ?? null, timeZone };
-  const there = named.filter(({ file }) => lying.has(sidecarName(file).toLowerCase()));
+  const [naming, setNaming] = useState<SidecarNaming>('replaces');
+  const { latitudeDeg = null, longitudeDeg = null, heightM = null, name: place = '' } = job.place ?? {};
+  const where: TakenWhere = { latitudeDeg, longitudeDeg, heightM, place, timeZone };
+  const nameOf = (file: string): string => sidecarName(file, naming);
+  const there = named.filter(({ file }) => lying.has(nameOf(file).toLowerCase()));
   const writing = again ? named : named.filter((shot) => !there.includes(shot));
   const skipped =
     there.length > 0 && !again
@@ -312,7 +315,7 @@ function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, c
       : '';
 
   const zip = () => {
-    const files = Object.fromEntries(writing.map((shot) => [sidecarName(shot.file), strToU8(shotXmp(shot, where))]));
+    const files = Object.fromEntries(writing.map((shot) => [nameOf(shot.file), strToU8(shotXmp(shot, where))]));
     download(`${fileName(job.name)}-sidecars.zip`, 'application/zip', zipSync(files));
     setSaid(say(logText.sidecarsAreInTheZip, { length: writing.length, skipped }));
   };
@@ -324,7 +327,7 @@ function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, c
       const into = await pick.call(window, { mode: 'readwrite' });
       const { written, left } = await writeInto(
         into,
-        named.map((shot) => ({ name: sidecarName(shot.file), words: shotXmp(shot, where) })),
+        named.map((shot) => ({ name: nameOf(shot.file), words: shotXmp(shot, where) })),
         again,
       );
       setSaid(say(logText.sidecarIsWritten, { written, left: leftAlone(left) }));
@@ -344,11 +347,22 @@ function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, c
             {say(logText.writeItAgainWhatIs, {
               length:
                 there.length === 1
-                  ? say(logText.isThereAlready, { file: sidecarName(there[0]?.file ?? 'x') })
+                  ? say(logText.isThereAlready, { file: nameOf(there[0]?.file ?? 'x') })
                   : say(logText.sidecarsAreThereAlready, { length: there.length }),
               length2: there.length,
             })}
           </span>
+        </label>
+      )}
+      {named[0] && (
+        <label className="flex items-start gap-1.5">
+          <input
+            type="checkbox"
+            checked={naming === 'follows'}
+            onChange={({ target }) => setNaming(target.checked ? 'follows' : 'replaces')}
+            className="mt-0.5 accent-accent"
+          />
+          <span>{say(logText.keepTheEnding, { whole: sidecarName(named[0].file, 'follows'), short: sidecarName(named[0].file) })}</span>
         </label>
       )}
       <div className="flex flex-wrap gap-1.5">

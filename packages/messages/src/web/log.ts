@@ -128,6 +128,7 @@ export const logText = catalogue({
   sidecarsAreThereAlready: '{length} sidecars are there already',
   writeItAgainWhatIs:
     '{length}: write {length2, plural, one {it} other {them}} again. What is in {length2, plural, one {it} other {them}} now is lost.',
+  keepTheEnding: 'Name sidecars {whole} instead of {short}',
   sidecarsAsAZip: 'Sidecars as a zip',
   besideTheFilesThemselves: 'Beside the files themselves',
   thisBrowserCannotWriteInto: 'This browser cannot write into a folder; use the zip',
