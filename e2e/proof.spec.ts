@@ -292,8 +292,22 @@ test.describe('files', () => {
       await page.getByRole('button', { name: 'Merge the frames' }).click();
       await expect(page.getByTestId('assembly-size')).toContainText('8 bit', { timeout: 90_000 });
       await page.getByText('Frame positions', { exact: true }).click();
-      await expect(page.getByRole('columnheader', { name: 'Gives' })).toBeVisible();
+      await expect(page.getByRole('columnheader', { name: 'Share of the picture' })).toBeVisible();
       expect(await violations(page)).toEqual([]);
+      await page.getByRole('button', { name: 'Export…' }).click();
+      const dialog = page.getByRole('dialog', { name: 'Export picture' });
+      await dialog.getByLabel('Proportions').selectOption('1');
+      await expect(dialog.getByRole('status')).toHaveText(/^(\d+) × \1 px$/u);
+      await dialog.getByRole('textbox', { name: 'Rotation' }).fill('40');
+      await dialog.getByRole('textbox', { name: 'Rotation' }).press('Enter');
+      await expect(dialog.getByText('Rotation must be between -10 and 10.')).toBeVisible();
+      await dialog.getByRole('textbox', { name: 'Rotation' }).fill('1.5');
+      await dialog.getByRole('textbox', { name: 'Rotation' }).press('Enter');
+      expect(await violations(page)).toEqual([]);
+      const [file] = await Promise.all([page.waitForEvent('download'), dialog.getByRole('link', { name: 'Export', exact: true }).click()]);
+      const { width, height, format } = await sharp(await file.path()).metadata();
+      expect([format, width, width]).toEqual(['jpeg', height, height]);
+      expect(width).toBeLessThan(300);
     } finally {
       rmSync(folder, { recursive: true, force: true });
     }

@@ -347,11 +347,64 @@ describe('putting together', () => {
       error: expect.stringMatching(/choose TIFF/u) as string,
     });
 
+    await api().get(`/api/assemblies/${light.id}/export`).query({ output: 'jpeg', ratio: 'whole', sharpening: 'none' }).expect(409);
     const whole = await api().get(`/api/assemblies/${light.id}/picture`).expect(200);
     expect(Number(whole.headers['content-length'])).toBe(light.bytes);
     expect(decodeURIComponent(whole.headers['content-disposition'] ?? '')).toContain('Proofs – Sheet – Series.tif');
     const part = await api().get(`/api/assemblies/${light.id}/picture`).set('Range', 'bytes=0-3').expect(206);
     expect(part.headers['content-range']).toBe(`bytes 0-3/${light.bytes ?? ''}`);
+  });
+
+  test('a finished picture is exported rotated, cropped, smaller and sharpened, without empty corners; what cannot be is refused by name', async () => {
+    const { id } = await begun((await filled()).id);
+    await work(parts(), id);
+    const { report } = await read(id);
+    const get = (query: object) =>
+      api()
+        .get(`/api/assemblies/${id}/export`)
+        .query({ output: 'jpeg', longPx: 300, ratio: '1.5', turnDeg: 0, sharpening: 'none', ...query })
+        .buffer()
+        .parse((res, done) => {
+          const chunks: Buffer[] = [];
+          res.on('data', (chunk: Buffer) => chunks.push(chunk));
+          res.on('end', () => done(null, Buffer.concat(chunks)));
+        });
+    const small = await get({}).expect(200);
+    expect(await sharp(small.body as Buffer).metadata()).toMatchObject({ format: 'jpeg', width: 300, height: 200 });
+    expect(decodeURIComponent(small.headers['content-disposition'] ?? '')).toContain('Proofs – Sheet – Series, 300.jpg');
+    const turned = await get({ turnDeg: 4, ratio: 'whole', longPx: '', output: 'tiff' }).expect(200);
+    const { data, info } = await sharp(turned.body as Buffer)
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    expect(info.width).toBeLessThan(report?.width ?? 0);
+    expect(info.width).toBeGreaterThan(0.8 * (report?.width ?? 0));
+    // The picture has no black: a corner that is would be empty.
+    for (const [x, y] of [
+      [0, 0],
+      [info.width - 1, 0],
+      [0, info.height - 1],
+      [info.width - 1, info.height - 1],
+    ] as const)
+      expect(data[3 * (y * info.width + x)]).toBeGreaterThan(20);
+    expect((await sharp(turned.body as Buffer).metadata()).depth).toBe('ushort');
+    // Sharpening raises the contrast from pixel to pixel.
+    const roughness = async (body: unknown): Promise<number> => {
+      const { data: values, info: of } = await sharp(body as Buffer)
+        .greyscale()
+        .raw()
+        .toBuffer({ resolveWithObject: true });
+      return values.reduce((sum, value, i) => sum + (i % of.width === 0 ? 0 : Math.abs(value - (values[i - 1] ?? 0))), 0);
+    };
+    const sharp_ = await get({ sharpening: 'print' }).expect(200);
+    expect(await roughness(sharp_.body)).toBeGreaterThan(1.05 * (await roughness(small.body)));
+    for (const [query, words] of [
+      [{ longPx: 10 }, 'Long side must be a number from 64 to 65535 px'],
+      [{ turnDeg: 40 }, 'Rotation must be a number from −10 to 10°'],
+      [{ output: 'gif' }, ''],
+    ] as const) {
+      const { body } = await get(query).expect(400);
+      expect((JSON.parse(String(body)) as { error: { message: string } }).error.message).toContain(words);
+    }
   });
 
   test('a mosaic with several exposures at each position is fused first, then assembled', async () => {

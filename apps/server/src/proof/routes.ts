@@ -6,7 +6,7 @@ import { mkdir, rm, stat } from 'node:fs/promises';
 import { randomUUID } from 'node:crypto';
 import { basename, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import express, { Router, type RequestHandler } from 'express';
+import express, { Router, type RequestHandler, type Response } from 'express';
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type PgBoss from 'pg-boss';
 import {
@@ -19,6 +19,7 @@ import {
   type FrameSet,
   type Role,
 } from '@gangway/contract/proof';
+import { exportAsked, exportSchema } from '@gangway/contract/pictureExport';
 import { openedSettings } from '@gangway/contract/storedSetup';
 import { assemblyPlan } from '@gangway/core/assembly/plan';
 import type { Db } from '../db/connect';
@@ -27,12 +28,13 @@ import { assemblies, frames, frameSets, jobs, setups } from '../db/schema';
 import { idParam, notThere, parsed, HttpError } from '../httpError';
 import { acceptedFrame } from './acceptFrame';
 import { arrivedExposure, arrivedFile } from './arrival';
+import { exported } from './exported';
 import { answerLook } from './look';
 import { answerTile } from './tiles';
 import { enqueue } from './queue';
 import { loosen, removeLoose, storeOwned } from './store/ownedFiles';
 import type { Store } from './store/store';
-import { keysOf, sidecarKey } from './work';
+import { EXTENSIONS, keysOf, sidecarKey } from './work';
 
 export interface ProofParts {
   readonly store: Store;
@@ -46,6 +48,13 @@ export interface ProofParts {
 
 /** A name without what file systems do not take. */
 const asFileName = (name: string): string => name.replaceAll(/[/\\?%*:|"<>\p{Cc}]+/gu, ' ').trim();
+
+/** Sends a file under a name. Length, ranges and whether it has changed are answered by Express. */
+const sent = (res: Response, path: string, name: string): Promise<void> =>
+  new Promise((done, failed) => {
+    // A browser that breaks off, as one does that asks for parts, is no failure.
+    res.download(path, name, (error) => (error && !res.headersSent ? failed(error) : done()));
+  });
 
 type AssemblyRow = typeof assemblies.$inferSelect;
 
@@ -346,26 +355,24 @@ export function proofRoutes(db: Db, { store, boss, scratch, ending }: ProofParts
     return existsSync(path) ? path : await store.local(key, folder);
   };
 
+  /** What a file of an assembly is called outside: by job, setup and series. */
+  const outsideName = async (setId: string): Promise<string> => {
+    const [named] = await db
+      .select({ job: jobs.name, setup: setups.name, series: frameSets.name })
+      .from(frameSets)
+      .innerJoin(setups, eq(setups.id, frameSets.setupId))
+      .innerJoin(jobs, eq(jobs.id, setups.jobId))
+      .where(eq(frameSets.id, setId));
+    return asFileName([named?.job, named?.setup, named?.series].filter((each) => each !== undefined).join(' – '));
+  };
+
   const download =
     (key: (row: AssemblyRow & { storeKey: string }) => string): RequestHandler =>
     async (req, res) => {
       const row = await done(req);
       const from = key(row);
-      const [named] = await db
-        .select({ job: jobs.name, setup: setups.name, series: frameSets.name })
-        .from(frameSets)
-        .innerJoin(setups, eq(setups.id, frameSets.setupId))
-        .innerJoin(jobs, eq(jobs.id, setups.jobId))
-        .where(eq(frameSets.id, row.setId));
-      const name = [named?.job, named?.setup, named?.series].filter((each) => each !== undefined).join(' – ');
       const path = await fetched(row.id, from);
-      // Length, ranges and whether it has changed are answered by Express.
-      await new Promise<void>((sent, failed) => {
-        // A browser that breaks off, as one does that asks for parts, is no failure.
-        res.download(path, `${asFileName(name)}.${from.split('.').pop() ?? ''}`, (error) =>
-          error && !res.headersSent ? failed(error) : sent(),
-        );
-      });
+      await sent(res, path, `${await outsideName(row.setId)}.${from.split('.').pop() ?? ''}`);
     };
   router.get(
     '/assemblies/:id/picture',
@@ -375,6 +382,21 @@ export function proofRoutes(db: Db, { store, boss, scratch, ending }: ProofParts
     '/assemblies/:id/sidecar',
     download(({ storeKey }) => sidecarKey(storeKey)),
   );
+
+  router.get('/assemblies/:id/export', async (req, res) => {
+    const row = await done(req);
+    const asked = parsed(exportSchema, exportAsked(req.query));
+    if (row.report?.bits === 32) throw new HttpError(409, 'linear_light', proofText.linearLightIsNotExported);
+    const folder = join(scratch, `export-${randomUUID()}`);
+    await mkdir(folder, { recursive: true });
+    try {
+      const to = join(folder, `picture.${EXTENSIONS[asked.output]}`);
+      await exported(await fetched(row.id, row.storeKey), to, asked);
+      await sent(res, to, `${await outsideName(row.setId)}, ${asked.longPx ?? proofText.fullSize}.${EXTENSIONS[asked.output]}`);
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+  });
 
   router.get('/assemblies/:id/tiles/:level/:x/:y', async (req, res) => {
     const row = await done(req);

@@ -31,10 +31,10 @@ export const ATTEMPTS_MOST = 3;
 const LOST_MS = 20_000;
 const WATCH_MS = 300;
 
-const extension = { tiff: 'tif', png: 'png', jpeg: 'jpg' } as const;
+export const EXTENSIONS = { tiff: 'tif', png: 'png', jpeg: 'jpg' } as const;
 /** Where a finished picture is stored: a key for each attempt, so that one that comes too late removes only its own. */
 export const resultKey = (id: string, attempt: string, output: AssemblyOptions['output']): string =>
-  `assemblies/${id}/${attempt}/picture.${extension[output]}`;
+  `assemblies/${id}/${attempt}/picture.${EXTENSIONS[output]}`;
 /** The note beside a picture; backups find it the same way (scripts/lib/backup.mjs). */
 export const sidecarKey = (storeKey: string): string => storeKey.replace(/picture\.\w+$/u, 'picture.json');
 /** The files of the store that are of a picture. */
@@ -91,7 +91,7 @@ export async function work({ db, store, logger, scratch, run }: WorkParts, id: s
     });
     const files = new Map<string, FrameFile>();
     for (const each of rows) if (ids.includes(each.id) || each.role === 'flatField') files.set(each.id, await fileOf(each));
-    const result = join(folder, `picture.${extension[row.options.output]}`);
+    const result = join(folder, `picture.${EXTENSIONS[row.options.output]}`);
     const report = await run(
       {
         frames: found.set.order.map((each) => (each === null ? null : (files.get(each) ?? null))),

@@ -17,6 +17,7 @@ import { useBack } from './back/useBack';
 import { BackPanel } from './BackPanel';
 import { ComparePictures, type ComparedPicture } from '../ui/ComparePictures';
 import type { Spot } from '../ui/DeepView';
+import { ExportDialog } from './ExportDialog';
 import { FrameUpload } from './FrameUpload';
 import { FrameList } from './FrameList';
 import { ReportTable } from './ReportTable';
@@ -162,6 +163,7 @@ function Picture({
   readonly nameOf: (assembly: Assembly) => string;
 }) {
   const [spot, setSpot] = useState<Spot | null>(null);
+  const [exporting, setExporting] = useState(false);
   const [deleteAssembly] = api.useDeleteAssemblyMutation();
   const tell = useToast();
   const link =
@@ -180,6 +182,8 @@ function Picture({
         <a href={`/api/assemblies/${shown.id}/picture`} download className={link}>
           <Download size={14} aria-hidden /> {proofText.picture}
         </a>
+        {shown.report && shown.report.bits !== 32 && <Button onClick={() => setExporting(true)}>{proofText.exportEllipsis}</Button>}
+        {exporting && shown.report && <ExportDialog assemblyId={shown.id} report={shown.report} onClose={() => setExporting(false)} />}
         <a href={`/api/assemblies/${shown.id}/sidecar`} download className={link}>
           <Download size={14} aria-hidden /> {proofText.howItWasMadeJson}
         </a>

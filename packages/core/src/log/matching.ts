@@ -1,4 +1,5 @@
 import { logText } from '@gangway/messages/core/log';
+import { isClear, SAMPLE_MOST } from './clearClock';
 import { say } from '@gangway/messages/say';
 
 /** A shot to be matched: when it was logged, ms of UTC, and what was set. */
@@ -102,7 +103,6 @@ export const WITHIN_S = 20;
 const DOUBTFUL_S = 6;
 /** Clocks that are tried: more changes than a trip has. */
 const CLOCKS_MOST = 4;
-const SAMPLE_MOST = 250;
 
 interface Timed extends FileToMatch {
   readonly atMs: number;
@@ -251,7 +251,7 @@ function bestClock(
     const score = pairs.length - 0.5 * differ - spread / (WITHIN_S * 1000) / 2;
     if (score > best.score) best = { offsetMs, pairs, score };
     // Every one has its own, near and alike: no other clock can do better by much.
-    if (pairs.length === Math.min(shots.length, files.length) && pairs.length > SAMPLE_MOST && differ === 0 && spread < 2000) break;
+    if (isClear({ shots: shots.length, files: files.length, pairs: pairs.length, differ, spreadMs: spread })) break;
   }
   const { offsetMs, pairs } = best;
   return { offsetMs, pairs, rival: rivalOf({ shots, files, offsetMs, pairs, tried: tried.map((bin) => bin * width) }) };

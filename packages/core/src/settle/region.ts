@@ -7,27 +7,18 @@ import { overBack } from '../geometry/standards';
 import type { FrameSize } from '../model/frame';
 import type { Mechanism, ShiftPosition } from '../model/movements';
 import { onSlide, travelOf } from '../rig/mechanism';
+import { nearestMark, outward, ROUNDING_MM, STEP_MM, tenths, type Stretch } from './marks';
 
-/** The finest setting of a slide, mm: what a movement scale is read to. */
-const STEP_MM = 0.1;
 /** Rises this far apart are looked at before any are refined, mm; where that finds nothing, the marks between two of them are, if anything can be there. */
 const COARSE_MM = 1;
 /** The finest steps in which it is looked whether a region holds anything, mm. */
 const FINEST_MM = 0.02;
 /** Beyond this no slide goes, mm. */
 const FARTHEST_MM = 200;
-/** Forgives the last bits of floating point, mm. */
-const ROUNDING_MM = 1e-9;
 
 /** The checks that end where the frame may lie over the lens. */
 export const REGION_KINDS = ['inFrame', 'imageCircle', 'sharpCircle', 'travel', 'rayAngle'] as const;
 export type RegionKind = (typeof REGION_KINDS)[number];
-
-/** A stretch of settings along a line; empty where it begins beyond its end. */
-interface Stretch {
-  readonly fromMm: number;
-  readonly toMm: number;
-}
 
 const EVERYWHERE: Stretch = { fromMm: -Infinity, toMm: Infinity };
 const NOWHERE: Stretch = { fromMm: Infinity, toMm: -Infinity };
@@ -208,18 +199,6 @@ export function stretchAlong({ limits }: Region, from: ShiftPosition, ux: number
     if (allowed.fromMm > allowed.toMm) return NOWHERE;
   }
   return allowed;
-}
-
-/** Tenths as the nearest double, so that 9.7 is stored as 9.7. */
-const tenths = (steps: number): number => Math.round(steps) / 10 + 0;
-
-/** The mark of the scale inside a stretch that is nearest to where the slide stands, which may stay where it is; `null` when no mark is inside. */
-function nearestMark(atMm: number, { fromMm, toMm }: Stretch): number | null {
-  if (fromMm > toMm) return null;
-  if (atMm >= fromMm - ROUNDING_MM && atMm <= toMm + ROUNDING_MM) return atMm;
-  const mark = atMm < fromMm ? Math.ceil(fromMm / STEP_MM - 1e-6) : Math.floor(toMm / STEP_MM + 1e-6);
-  const mm = tenths(mark);
-  return mm >= fromMm - 1e-7 && mm <= toMm + 1e-7 ? mm : null;
 }
 
 /** How the slides are moved: not at all, one of them, or both. */
@@ -433,12 +412,8 @@ function bestOf(region: Region, at: ShiftPosition, { fromMm, toMm }: Stretch, st
   if (first > last) return null;
   let best: ShiftPosition | null = null;
   let least = Infinity;
-  const start = Math.min(last, Math.max(first, Math.round(at.riseMm / stepMm)));
-  let [up, down] = [start, start - 1];
-  const offBy = (steps: number): number => Math.abs(tenths(steps * per) - at.riseMm);
-  while (up <= last || down >= first) {
-    const upward = up <= last && (down < first || offBy(up) <= offBy(down));
-    const riseMm = tenths((upward ? up++ : down--) * per);
+  for (const steps of outward({ first, last }, at.riseMm / stepMm, (each) => Math.abs(tenths(each * per) - at.riseMm))) {
+    const riseMm = tenths(steps * per);
     if (Math.abs(riseMm - at.riseMm) >= least) break;
     const shiftMm = nearestMark(at.shiftMm, stretchAlong(region, { riseMm, shiftMm: 0 }, 1, 0));
     if (shiftMm === null) continue;

@@ -13,6 +13,7 @@ import { candidate, candidatesAt, type Candidate, type Search } from './candidat
 import { certificateOf, type Excluded } from './certificate';
 import { CONTROL_GROUPS, type ControlGroup, type Locks } from '../fields/locks';
 import type { Change } from './controls';
+import { otherCrops } from './crops';
 import { exposedAnew, inRange, isOfExposure, keepsRanges } from './exposureWays';
 import { judged, marginsLeft, type MarginLeft } from './judge';
 import { costOf, orderOf, type Cost } from './ranking';
@@ -93,8 +94,6 @@ const MOST_OFFERED = 3;
 /** More candidates than this are not looked at in one stage: the simplest are the first. */
 const MOST_JUDGED = 240;
 
-/** Proportions that pictures are cropped to, long side over short (common practice). */
-const CROPS = [5 / 4, 4 / 3, 3 / 2, 1, 16 / 9, 2];
 /** So many ways to hold the frame are tried with a stack. */
 const MOST_STACKED = 24;
 
@@ -351,10 +350,7 @@ function placed({ start, may }: Search, patch: SetupPatch): SetupSettings {
 /** The whole frame instead of a crop, or the usual proportions. */
 function* cropStage(search: Search): Generator<Candidate> {
   const { start } = search;
-  const { widthMm, heightMm } = start.rig.back;
-  const whole = Math.max(widthMm, heightMm) / Math.min(widthMm, heightMm);
-  for (const crop of [null, ...CROPS])
-    if (crop !== start.crop && (crop === null || Math.abs(crop - whole) > 0.01)) yield* candidatesAt({ ...start, crop }, search, 'first');
+  for (const crop of otherCrops(start.crop, start.rig.back)) yield* candidatesAt({ ...start, crop }, search, 'first');
 }
 
 /** Shots of a stack for what one shot does not hold, or a single shot instead of a stack. */

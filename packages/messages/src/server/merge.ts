@@ -19,9 +19,9 @@ export const mergeText = catalogue({
   mergingLight: 'merging linear light',
   stopsForEach: 'There are {stops} exposure offsets for {frames} frames; give one for each, in stops.',
   exposureUnknown:
-    'Nothing says how much longer {b} was exposed than {a}: the files record no exposure times, and the two share no tones. Enter the offsets in stops.',
+    'Nothing says how much longer {b} was exposed than {a}: the files record no exposure times, and the two share no tones. Add an exposure between them; on the command line, --stops gives the offsets.',
   shutterIsOff: '{name} was exposed {stops} stops {way, select, longer {more} other {less}} than its file records.',
-  somethingMoved: 'Something moved between the exposures: {percent} % of the picture comes from one exposure each.',
+  somethingMoved: 'Something moved between the exposures: {percent} % of the picture is taken from a single exposure.',
   clippedInAll: '{percent} % of the picture is overexposed in every frame. Add a shorter exposure next time.',
   lightIsTiff: 'Linear light is written as TIFF; choose TIFF as the file.',
   exposuresDoNotDivide:

@@ -83,6 +83,8 @@ export const proofText = catalogue({
   sayWhatShallChangeName: 'Nothing to change: send name, order or both.',
   thisSeriesHasNoFrame: 'This series has no frame yet.',
   waitingForAWorker: 'waiting for a worker',
+  linearLightIsNotExported: 'Linear light is for grading in other programs; export the fused picture instead.',
+  fullSize: 'full size',
   thisPictureIsNotFinished: 'This picture is not finished.',
   drawingAnewOf: 'straightening frame {i} of {length}',
   isTurned:
@@ -92,6 +94,8 @@ export const proofText = catalogue({
   distortionIs: 'The lens has {percent} % {way, select, barrel {barrel} other {pincushion}} distortion in the corners.',
   framesDrawnAnew: 'The frames were straightened before assembly.',
   framesNotDrawnAnew: 'Corners are off by up to {px} px. Choose placement to the fraction of a pixel to have the frames straightened.',
+  seamIsPulledOff:
+    'Off by {px} px: the two agree, but the other seams put them elsewhere. The camera or something in the picture moved between the frames.',
   contradictsTheOtherSeamsAnd: 'Contradicts the other seams and was left out; its frames lie where the others put them.',
   fitsOfPlacesAgreeWithin: 'Fits: {agreeing} of {detailed} places agree within {max} px.',
   parallaxOfUpToPx:

@@ -20,6 +20,7 @@ import { seamsBetween, sharesOf, type Laid } from '@gangway/core/assembly/seams'
 import type { AssemblyOptions, Report, Seam } from '@gangway/contract/proof';
 import { drawnAnew, insetOf, straightenedBy, type Straightened } from './straightened';
 import { freeBytes, gigabytes, AssemblyTrouble, lookedAt, noLimit, reducedOf, unpackedTo, type FrameFile, type Reduced } from './frames';
+import { seamState } from './seamState';
 import { seamWords } from './seamWords';
 import { writtenPicture } from './writtenPicture';
 import { travellingFrom, type Travelling } from './travelling';
@@ -337,10 +338,11 @@ interface SeamFacts {
 /** What the report says of one seam. */
 function seamOf({ a, b, at: measuredAt, pair }: Measured, { present, wanted, at, bent, whole, planned }: SeamFacts): Seam {
   const [pa, pb] = [at[a] ?? { x: 0, y: 0 }, wanted[b]];
+  const [bentPx, leftOut] = [bent?.awayPx ?? 0, bent?.leftOut ?? false];
   const facts = {
     a: present[a]?.place ?? a,
     b: present[b]?.place ?? b,
-    state: pair.state,
+    state: seamState(pair.state, { scatterPx: pair.scatterPx, bentPx, leftOut }),
     offset:
       pair.offset && pb
         ? {
@@ -353,8 +355,8 @@ function seamOf({ a, b, at: measuredAt, pair }: Measured, { present, wanted, at,
     agreeing: pair.agreeing,
     scatterPx: pair.scatterPx,
     farthestPx: pair.farthestPx,
-    bentPx: bent?.awayPx ?? 0,
-    leftOut: bent?.leftOut ?? false,
+    bentPx,
+    leftOut,
     worstAt: pair.worstAt ? { x: pair.worstAt.x + pa.x - whole.left, y: pair.worstAt.y + pa.y - whole.top } : null,
   };
   return { ...facts, words: seamWords(facts, planned) };

@@ -111,13 +111,15 @@ export interface Aligning {
   readonly comparable: Comparable;
   /** Whether all of the reference is kept, and not only what all frames show. */
   readonly whole?: boolean;
+  /** Whether the scale may change by percents from frame to frame, as it does with focus. */
+  readonly breathes?: boolean;
   readonly onProgress: MergeJob['onProgress'];
 }
 
 /** Lays the frames on the reference; those that lie otherwise are drawn anew. Adds what was found to the remarks. */
 export async function aligned(
   open: Opened,
-  { names, reference, comparable, whole = false, onProgress }: Aligning,
+  { names, reference, comparable, whole = false, breathes = false, onProgress }: Aligning,
 ): Promise<readonly MergedFrame[]> {
   const { raw, paths, reduced, remarks } = open;
   const alignment = await alignedSeries({
@@ -126,6 +128,7 @@ export async function aligned(
     reference,
     comparable,
     whole,
+    breathes,
     onPair: (k, of) => onProgress(0.22 + (0.13 * k) / of, say(mergeText.aligning, { k: k + 1, of })),
   });
   remarks.push(...alignmentRemarks(alignment, names));

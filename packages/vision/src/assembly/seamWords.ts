@@ -5,7 +5,7 @@ import { fixed } from '@gangway/core/words';
 
 /** What a seam shows, and what to do next time. */
 export function seamWords(
-  { state, detailed, looked, agreeing, scatterPx, farthestPx, leftOut }: Omit<Seam, 'words'>,
+  { state, detailed, looked, agreeing, scatterPx, farthestPx, bentPx, leftOut }: Omit<Seam, 'words'>,
   planned: boolean,
 ): string {
   if (leftOut) return proofText.contradictsTheOtherSeamsAnd;
@@ -15,6 +15,8 @@ export function seamWords(
     case 'parallax':
       return say(proofText.parallaxOfUpToPx, { farthestPx: fixed(farthestPx, 1) });
     case 'motion':
+      // Nothing in the two themselves disagrees by so much.
+      if (farthestPx < bentPx) return say(proofText.seamIsPulledOff, { px: fixed(Math.hypot(scatterPx, bentPx), 1) });
       return say(proofText.somethingMovedBetweenTheTwo, {
         farthestPx: farthestPx > 0 ? say(proofText.byUpToPx, { farthestPx: fixed(farthestPx, 1) }) : '',
       });

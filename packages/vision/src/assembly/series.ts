@@ -8,6 +8,7 @@ import {
   type Sighting,
 } from '@gangway/core/assembly/frameGeometry';
 import { measuredPatch, patchPlaces, SAME } from '@gangway/core/assembly/pair';
+import { coarseScale, type CoarseScale } from '@gangway/core/assembly/coarseScale';
 import { cut, type Plane, type Px } from '@gangway/core/assembly/plane';
 import { straightening, type Straightening } from '@gangway/core/assembly/straighten';
 import type { Reduced } from './frames';
@@ -36,6 +37,8 @@ export interface Series {
   readonly comparable: Comparable;
   /** Whether all of the reference is kept, and not only what all frames show. */
   readonly whole: boolean;
+  /** Whether the scale may change by percents from frame to frame, as it does with focus. */
+  readonly breathes: boolean;
   readonly onPair: (pair: number, of: number) => void;
 }
 
@@ -59,7 +62,7 @@ export interface Alignment {
 }
 
 /** How frames lie that were taken from one place, one on top of the other: shifted, turned and scaled by what neighbours show. */
-export async function alignedSeries({ raw, reduced, reference, comparable, whole, onPair }: Series): Promise<Alignment> {
+export async function alignedSeries({ raw, reduced, reference, comparable, whole, breathes, onPair }: Series): Promise<Alignment> {
   const [first] = raw;
   if (!first) throw new Error('a series without a frame');
   // The frame that stays as it is comes first.
@@ -71,7 +74,11 @@ export async function alignedSeries({ raw, reduced, reference, comparable, whole
   });
   const planPx = APART * first.width;
   const pairs = Array.from({ length: raw.length - 1 }, (_, i) => ({ a: i, b: i + 1 }));
-  let laid: readonly LaidFrame[] = frames.map(({ width, height }) => ({ middle: { x: width / 2, y: height / 2 }, turnedDeg: 0, scale: 1 }));
+  const begin = breathes ? breathing(reduced, reference) : reduced.map(() => STILL);
+  let laid: readonly LaidFrame[] = frames.map(({ width, height }, i) => {
+    const { scale, moved } = begin[order[i] ?? 0] ?? STILL;
+    return { middle: { x: width / 2 + moved.x, y: height / 2 + moved.y }, turnedDeg: 0, scale };
+  });
   let geometry: FrameGeometry | null = null;
   let distortion = 0;
   let sightings: readonly Sighting[] = [];
@@ -115,6 +122,27 @@ export async function alignedSeries({ raw, reduced, reference, comparable, whole
       };
     }),
   };
+}
+
+/** A frame that lies as the reference does. */
+const STILL: CoarseScale = { scale: 1, moved: { x: 0, y: 0 } };
+
+/** How frames lie on the reference by their scale, coarsely, each by its neighbour on the way there; px of the frames. */
+function breathing(reduced: readonly Reduced[], reference: number): readonly CoarseScale[] {
+  const found = reduced.map(() => STILL);
+  const on = (from: number, to: number): void => {
+    const [a, b] = [reduced[from], reduced[to]];
+    const base = found[from] ?? STILL;
+    if (!a || !b) return;
+    const { scale, moved } = coarseScale(a.plane, b.plane);
+    found[to] = {
+      scale: base.scale * scale,
+      moved: { x: base.moved.x + base.scale * a.by * moved.x, y: base.moved.y + base.scale * a.by * moved.y },
+    };
+  };
+  for (let i = reference; i + 1 < reduced.length; i++) on(i, i + 1);
+  for (let i = reference; i > 0; i--) on(i, i - 1);
+  return found;
 }
 
 function squaredRest(

@@ -47,7 +47,7 @@ export async function stack(job: StackJob): Promise<StackReport> {
   try {
     const names = job.frames.map(({ name }) => name);
     const reference = Math.floor((names.length - 1) / 2);
-    const laid = await aligned(open, { names, reference, comparable: (a, b) => [a, b], onProgress });
+    const laid = await aligned(open, { names, reference, comparable: (a, b) => [a, b], breathes: true, onProgress });
     const { raw, bits, profileBytes } = open;
     const { width = 0, height = 0 } = raw[0] ?? {};
     const depth = depthOf(width, height);
