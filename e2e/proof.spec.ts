@@ -300,7 +300,7 @@ test.describe('files', () => {
       await expect(dialog.getByRole('status')).toHaveText(/^(\d+) × \1 px$/u);
       await dialog.getByRole('textbox', { name: 'Rotation' }).fill('40');
       await dialog.getByRole('textbox', { name: 'Rotation' }).press('Enter');
-      await expect(dialog.getByText('Rotation must be between -10 and 10.')).toBeVisible();
+      await expect(dialog.getByText('Rotation must be between −10 and 10.')).toBeVisible();
       await dialog.getByRole('textbox', { name: 'Rotation' }).fill('1.5');
       await dialog.getByRole('textbox', { name: 'Rotation' }).press('Enter');
       expect(await violations(page)).toEqual([]);

@@ -172,6 +172,12 @@ describe('sidecars, read back by exiftool', () => {
     }
   });
 
+  test('the argument file names sidecars as the others are named', () => {
+    const names = (naming: 'replaces' | 'follows') => exiftoolArguments([{ ...shot, file: 'A1.tif' }], WHERE, naming).match(/^\.\/.*$/gmu);
+    expect(names('replaces')).toEqual(['./A1.xmp']);
+    expect(names('follows')).toEqual(['./A1.tif.xmp']);
+  });
+
   test('rationals come back as the marks of camera and lens', () => {
     for (const value of [5.6, 8, 11, 1.3, 1 / 125, 1 / 8000, 0.5, 30, 0.8, 1 / 3, 90, 55.6]) {
       const [a = 0, b = 1] = rational(value).split('/').map(Number);

@@ -10,8 +10,12 @@ const SHARPENING = {
   print: { sigma: 1, m1: 0.6, m2: 2 },
 } as const;
 
-/** Writes a finished picture as it is exported: rotated, cropped, made smaller, sharpened. Its profile and metadata stay. */
-export function exported(path: string, to: string, { output, longPx, ratio, turnDeg, sharpening }: PictureExport): Promise<void> {
+/** Writes a finished picture as it is exported: rotated, cropped, made smaller, sharpened. Its profile and metadata stay. Answers its width and height, px. */
+export function exported(
+  path: string,
+  to: string,
+  { output, longPx, ratio, turnDeg, sharpening }: PictureExport,
+): Promise<{ readonly width: number; readonly height: number }> {
   return decoding(async () => {
     const { width, height, depth } = await sharp(path, { limitInputPixels: false, page: 0 }).metadata();
     const size = { width, height };
@@ -34,6 +38,6 @@ export function exported(path: string, to: string, { output, longPx, ratio, turn
     if (output === 'tiff') picture.tiff({ compression: 'deflate', predictor: 'horizontal' });
     else if (output === 'png') picture.png({ compressionLevel: 6 });
     else picture.jpeg({ quality: 92, chromaSubsampling: '4:4:4' });
-    await picture.toFile(to);
+    return picture.toFile(to);
   });
 }

@@ -371,7 +371,7 @@ describe('putting together', () => {
         });
     const small = await get({}).expect(200);
     expect(await sharp(small.body as Buffer).metadata()).toMatchObject({ format: 'jpeg', width: 300, height: 200 });
-    expect(decodeURIComponent(small.headers['content-disposition'] ?? '')).toContain('Proofs – Sheet – Series, 300.jpg');
+    expect(decodeURIComponent(small.headers['content-disposition'] ?? '')).toContain('Proofs – Sheet – Series, 300 × 200.jpg');
     const turned = await get({ turnDeg: 4, ratio: 'whole', longPx: '', output: 'tiff' }).expect(200);
     const { data, info } = await sharp(turned.body as Buffer)
       .raw()
@@ -397,13 +397,14 @@ describe('putting together', () => {
     };
     const sharp_ = await get({ sharpening: 'print' }).expect(200);
     expect(await roughness(sharp_.body)).toBeGreaterThan(1.05 * (await roughness(small.body)));
-    for (const [query, words] of [
-      [{ longPx: 10 }, 'Long side must be a number from 64 to 65535 px'],
-      [{ turnDeg: 40 }, 'Rotation must be a number from −10 to 10°'],
-      [{ output: 'gif' }, ''],
+    for (const [query, field, words] of [
+      [{ longPx: 10 }, 'longPx', 'Long side must be a number from 64 to 65535 px'],
+      [{ turnDeg: 40 }, 'turnDeg', 'Rotation must be a number from −10 to 10°'],
+      [{ output: 'gif' }, 'output', 'jpeg'],
     ] as const) {
       const { body } = await get(query).expect(400);
-      expect((JSON.parse(String(body)) as { error: { message: string } }).error.message).toContain(words);
+      const { error } = JSON.parse(String(body)) as { error: { message: string; path: readonly string[] } };
+      expect([error.path, error.message]).toEqual([[field], expect.stringContaining(words)]);
     }
   });
 

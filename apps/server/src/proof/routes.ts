@@ -391,8 +391,8 @@ export function proofRoutes(db: Db, { store, boss, scratch, ending }: ProofParts
     await mkdir(folder, { recursive: true });
     try {
       const to = join(folder, `picture.${EXTENSIONS[asked.output]}`);
-      await exported(await fetched(row.id, row.storeKey), to, asked);
-      await sent(res, to, `${await outsideName(row.setId)}, ${asked.longPx ?? proofText.fullSize}.${EXTENSIONS[asked.output]}`);
+      const { width, height } = await exported(await fetched(row.id, row.storeKey), to, asked);
+      await sent(res, to, `${await outsideName(row.setId)}, ${width} × ${height}.${EXTENSIONS[asked.output]}`);
     } finally {
       await rm(folder, { recursive: true, force: true });
     }

@@ -379,7 +379,9 @@ function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, c
         </Button>
         <Button
           disabled={busy || writing.length === 0}
-          onClick={() => download(`${fileName(job.name)}-exiftool.args`, 'text/plain;charset=utf-8', exiftoolArguments(writing, where))}
+          onClick={() =>
+            download(`${fileName(job.name)}-exiftool.args`, 'text/plain;charset=utf-8', exiftoolArguments(writing, where, naming))
+          }
         >
           {logText.exiftoolArguments}
         </Button>

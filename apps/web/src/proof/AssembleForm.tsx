@@ -20,7 +20,7 @@ import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';
 import { useToast } from '../ui/Notes';
 import { Progress } from '../ui/Progress';
-import { Select } from '../ui/Select';
+import { SelectField } from '../ui/SelectField';
 
 const HELP = { bracket: proofText.fusesHelp, light: proofText.lightHelp, stack: proofText.stackHelp, mosaic: '' } as const;
 
@@ -53,19 +53,8 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
   const pick = <K extends 'method' | 'output' | 'falloff' | 'placing' | 'order'>(
     key: K,
     label: string,
-    of: Readonly<Record<AssemblyOptions[K], string>>,
-  ) => (
-    <label className="grid gap-0.5">
-      <span className="text-ink-soft">{label}</span>
-      <Select value={options[key]} onChange={(event) => choose(key, event.target.value as AssemblyOptions[K])} className="min-w-0" wide>
-        {Object.entries<string>(of).map(([id, words]) => (
-          <option key={id} value={id}>
-            {words}
-          </option>
-        ))}
-      </Select>
-    </label>
-  );
+    choices: Readonly<Record<AssemblyOptions[K], string>>,
+  ) => <SelectField<AssemblyOptions[K]> label={label} choices={choices} value={options[key]} onChoose={(value) => choose(key, value)} />;
   const count = (key: 'columns' | 'rows' | 'exposures') => (value: number) => {
     const { label, min, max } = COUNT_BOUNDS[key];
     if (!Number.isInteger(value) || value < min || value > max) return say(proofText.mustBeAWholeNumber, { label, min, max });

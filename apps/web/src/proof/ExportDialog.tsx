@@ -13,10 +13,11 @@ import {
 } from '@gangway/contract/pictureExport';
 import { OUTPUTS, type Report } from '@gangway/contract/proof';
 import { straightenedPart } from '@gangway/core/framing/straightened';
+import { fixed } from '@gangway/core/words';
 import { CheckField } from '../ui/CheckField';
 import { Dialog } from '../ui/Dialog';
 import { NumberField } from '../ui/NumberField';
-import { Select } from '../ui/Select';
+import { SelectField } from '../ui/SelectField';
 
 interface ExportDialogProps {
   readonly assemblyId: string;
@@ -28,25 +29,18 @@ interface ExportDialogProps {
 export function ExportDialog({ assemblyId, report, onClose }: ExportDialogProps) {
   const [wanted, setWanted] = useState<PictureExport>(FIRST_EXPORT);
   const choose = <K extends keyof PictureExport>(key: K, value: PictureExport[K]) => setWanted({ ...wanted, [key]: value });
-  const pick = <K extends 'output' | 'ratio' | 'sharpening'>(key: K, label: string, of: Readonly<Record<PictureExport[K], string>>) => (
-    <label className="grid gap-0.5">
-      <span className="text-ink-soft">{label}</span>
-      <Select value={wanted[key]} onChange={(event) => choose(key, event.target.value as PictureExport[K])} className="min-w-0" wide>
-        {Object.entries<string>(of).map(([id, words]) => (
-          <option key={id} value={id}>
-            {words}
-          </option>
-        ))}
-      </Select>
-    </label>
-  );
+  const pick = <K extends 'output' | 'ratio' | 'sharpening'>(
+    key: K,
+    label: string,
+    choices: Readonly<Record<PictureExport[K], string>>,
+  ) => <SelectField<PictureExport[K]> label={label} choices={choices} value={wanted[key]} onChoose={(value) => choose(key, value)} />;
   const { longPx, ratio, turnDeg } = wanted;
   const part = straightenedPart(report, turnDeg, ratioIn(ratio, report));
   const by = longPx === null ? 1 : Math.min(1, longPx / Math.max(part.width, part.height));
   const bound = (key: 'longPx' | 'turnDeg', whole: boolean) => (value: number) => {
     const { label, min, max } = EXPORT_BOUNDS[key];
     if ((whole && !Number.isInteger(value)) || value < min || value > max)
-      return say(whole ? proofText.mustBeAWholeNumber : proofText.mustBeBetween, { label, min, max });
+      return say(whole ? proofText.mustBeAWholeNumber : proofText.mustBeBetween, { label, min: fixed(min, 0), max: fixed(max, 0) });
     choose(key, value);
     return null;
   };

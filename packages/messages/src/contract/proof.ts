@@ -18,7 +18,6 @@ export const proofText = catalogue({
   stack: 'a focus stack',
   exposuresEach: 'Exposures at each position',
   exposuresMustBeAWhole: 'Exposures at each position must be a whole number.',
-  lightIsTiff: 'Linear light is written as TIFF.',
   asItIs: 'as it is',
   longSide: 'Long side',
   rotation: 'Rotation',

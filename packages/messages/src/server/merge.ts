@@ -5,7 +5,7 @@ export const mergeText = catalogue({
   hasAnotherProfile: '{name} has another colour profile than {first}; develop all frames with the same one.',
   profileIsUnknown: 'The colour profile of the frames has no plain tone curves; light is calculated as for sRGB.',
   aligning: 'aligning frames, {k} of {of}',
-  nothingInCommon: 'The frames have no part in common; check that they were taken from one place.',
+  nothingInCommon: 'The frames have no part in common; check that they were taken from the same position.',
   nothingToCompare: '{a} and {b} have no detail to compare and were not aligned.',
   showsOtherThings: '{a} and {b} show different things and were not aligned; check that they belong together.',
   scatters: '{a} and {b} are aligned to about {px} px only.',

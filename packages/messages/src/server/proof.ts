@@ -84,7 +84,6 @@ export const proofText = catalogue({
   thisSeriesHasNoFrame: 'This series has no frame yet.',
   waitingForAWorker: 'waiting for a worker',
   linearLightIsNotExported: 'Linear light is for grading in other programs; export the fused picture instead.',
-  fullSize: 'full size',
   thisPictureIsNotFinished: 'This picture is not finished.',
   drawingAnewOf: 'straightening frame {i} of {length}',
   isTurned:

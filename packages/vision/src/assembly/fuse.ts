@@ -18,15 +18,14 @@ import { emptyLayers, type Layers } from '@gangway/core/assembly/pyramid';
 import { encodedOf } from '@gangway/core/assembly/refine';
 import { fixed } from '@gangway/core/words';
 import { mergeText } from '@gangway/messages/server/merge';
-import { proofText } from '@gangway/messages/server/proof';
 import { say } from '@gangway/messages/say';
 import { AssemblyTrouble } from './frames';
-import { aligned, closed, opened, type MergedFrame, type MergeJob, type Opened } from './merge';
+import { aligned, blendedPicture, closed, opened, type MergedFrame, type MergeJob, type Opened } from './merge';
 import { readRows, rowBytes, ROWS_FROM, unpackedTiff, type RawPicture } from './rawPicture';
 import type { Comparable } from './series';
-import { blendedInStrips, type Sharing } from './strips';
-import { recordedStops, travellingFrom, type Travelling } from './travelling';
-import { writtenLight, writtenPicture } from './writtenPicture';
+import type { Sharing } from './strips';
+import { recordedStops, travellingFrom } from './travelling';
+import { writtenLight } from './writtenPicture';
 
 export interface FuseJob extends MergeJob {
   /** By how many stops each frame is exposed longer than the first; `null` to take what the files record, or what the frames show. */
@@ -96,11 +95,10 @@ export async function fuse(job: FuseJob): Promise<FuseReport> {
     job.onProgress(LOOKED, mergeText.lookingForMotion);
     const { movers, cellPx } = await moved(sorted, stops);
     if (movers.share > 0) open.remarks.push(say(mergeText.somethingMoved, { percent: fixed(100 * movers.share, 1) }));
-    const travelling = job.frames[0] ? await travellingFrom(job.frames[0].path) : null;
     const alone = (part: Part): AloneRows | null => aloneRows(movers, order.length, cellPx, part);
     const { width = 0, height = 0 } = sorted.raw[0] ?? {};
-    if (job.fused) await fusedPicture(job, sorted, { alone, travelling });
-    const clippedShare = job.light === null ? null : await mergedLight(job, sorted, { stops, alone, travelling, light: job.light });
+    if (job.fused) await fusedPicture(job, sorted, alone);
+    const clippedShare = job.light === null ? null : await mergedLight(job, sorted, { stops, alone, light: job.light });
     if (clippedShare !== null && clippedShare > 0)
       open.remarks.push(say(mergeText.clippedInAll, { percent: fixed(100 * clippedShare, 2) }));
     return {
@@ -271,17 +269,15 @@ async function reducedLight(picture: RawPicture, curve: Float32Array, by: number
 }
 
 interface Merging {
+  readonly stops: readonly number[];
+  /** What of some rows comes from one exposure alone. */
   readonly alone: (part: Part) => AloneRows | null;
-  readonly travelling: Travelling | null;
+  readonly light: string;
 }
 
 /** The picture by exposure fusion. */
-async function fusedPicture(
-  { scratch, result, output, pixelsPerInch, onProgress }: FuseJob,
-  { raw, bits, profileBytes }: Opened,
-  { alone, travelling }: Merging,
-): Promise<void> {
-  const { width = 0, height = 0 } = raw[0] ?? {};
+async function fusedPicture(job: FuseJob, open: Opened, alone: Merging['alone']): Promise<void> {
+  const { raw } = open;
   const sharing: Sharing = async (strip) => {
     const weights: Layers[] = [];
     for (const i of raw.keys()) weights.push(exposureWeights(await strip.frame(i)));
@@ -294,26 +290,14 @@ async function fusedPicture(
       });
     return (i) => weights[i] ?? emptyLayers(strip.width, strip.rows, 1);
   };
-  const [details, unpacked] = [join(scratch, 'details.f32'), join(scratch, 'unpacked.tif')];
-  await blendedInStrips({
-    frames: raw,
-    sharing,
-    scratch: details,
-    out: unpacked,
-    profile: profileBytes,
-    onProgress: (share) => onProgress(LOOKED + (FUSED - LOOKED) * share, say(mergeText.fusing, { percent: Math.round(100 * share) })),
-  });
-  await rm(details, { force: true });
-  onProgress(FUSED, proofText.writingTheFile);
-  await writtenPicture({ unpacked, result, output, bits, bytes: width * height * 3 * (bits / 8), pixelsPerInch, travelling });
-  await rm(unpacked, { force: true });
+  await blendedPicture(job, open, sharing, [LOOKED, FUSED]);
 }
 
 /** The light of the scene, linear, in the colours of sRGB; answers the share of pixels that are clipped in all exposures. */
 async function mergedLight(
-  { scratch, pixelsPerInch, onProgress }: FuseJob,
+  { frames: [first], scratch, pixelsPerInch, onProgress }: FuseJob,
   { raw, curve, profile }: Opened,
-  { stops, alone, travelling, light }: Merging & { readonly stops: readonly number[]; readonly light: string },
+  { stops, alone, light }: Merging,
 ): Promise<number> {
   const { width = 0, height = 0 } = raw[0] ?? {};
   const tables = stops.map((each): ExposureTables => exposureTables(curve, each));
@@ -325,12 +309,12 @@ async function mergedLight(
     await file.write(head, 0, head.length, 0);
     const buffers = raw.map((picture) => Buffer.from(new ArrayBuffer(rowBytes(picture) * BAND_ROWS)));
     const bytes = rowBytes({ width, bits: 32 });
-    for (let first = 0; first < height; first += BAND_ROWS) {
-      const rows = Math.min(BAND_ROWS, height - first);
-      const single = alone({ width, first, rows });
+    for (let top = 0; top < height; top += BAND_ROWS) {
+      const rows = Math.min(BAND_ROWS, height - top);
+      const single = alone({ width, first: top, rows });
       const exposures = await Promise.all(
         raw.map(async (picture, f) => ({
-          rows: await readRows(picture, first, rows, buffers[f] ?? Buffer.alloc(0)),
+          rows: await readRows(picture, top, rows, buffers[f] ?? Buffer.alloc(0)),
           tables: tables[f] ?? exposureTables(curve, 0),
           share: single?.shares[f] ?? null,
         })),
@@ -338,13 +322,14 @@ async function mergedLight(
       const out = new Float32Array(3 * width * rows);
       clipped += mergeExposures(exposures, single?.alone ?? null, out);
       if (profile.toSrgb) inOtherColours(out, profile.toSrgb);
-      await file.write(new Uint8Array(out.buffer), 0, out.byteLength, ROWS_FROM + first * bytes);
-      onProgress(WRITTEN + ((1 - WRITTEN) * (first + rows)) / height, mergeText.mergingLight);
+      await file.write(new Uint8Array(out.buffer), 0, out.byteLength, ROWS_FROM + top * bytes);
+      onProgress(WRITTEN + ((1 - WRITTEN) * (top + rows)) / height, mergeText.mergingLight);
     }
     await file.write(tail, 0, tail.length, tailAt);
   } finally {
     await file.close();
   }
+  const travelling = first ? await travellingFrom(first.path) : null;
   await writtenLight({ unpacked, result: light, bytes: width * height * 12, pixelsPerInch, travelling });
   await rm(unpacked, { force: true });
   return clipped / (width * height);

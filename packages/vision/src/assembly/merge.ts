@@ -11,6 +11,9 @@ import { AssemblyTrouble, freeBytes, gigabytes, lookedAt, reducedOf, unpackedTo,
 import { openRaw, type RawPicture } from './rawPicture';
 import { alignedSeries, type Alignment, type Comparable } from './series';
 import { drawnAnew } from './straightened';
+import { blendedInStrips, type Sharing } from './strips';
+import { travellingFrom } from './travelling';
+import { writtenPicture } from './writtenPicture';
 
 /** Frames that were taken from one place and are merged into one picture. */
 export interface MergeJob {
@@ -49,8 +52,8 @@ export interface Opened {
   readonly remarks: string[];
 }
 
-/** So much disk a merge needs for each of its pixels and frames, in bytes of samples, and for the result. */
-const [FRAME_SHARE, RESULT_BYTES] = [2, 30] as const;
+/** Disk space a merge needs: each frame twice while it is drawn anew, and so many bytes for each pixel of what is blended and written. */
+const [FRAME_COPIES, BLENDED_BYTES] = [2, 30] as const;
 
 /** Unpacks the frames of a merge. Throws `AssemblyTrouble` when they are not of one kind, or there is no room. */
 export async function opened(job: MergeJob): Promise<Opened> {
@@ -70,8 +73,8 @@ export async function opened(job: MergeJob): Promise<Opened> {
       throw new AssemblyTrouble(say(mergeText.hasAnotherProfile, { name, first: named }));
   });
   const bits: 8 | 16 = seen.some((each) => each.bits === 16) ? 16 : 8;
-  const samples = 3 * first.width * first.height;
-  const needed = samples * (frames.length * FRAME_SHARE * (bits / 8) + RESULT_BYTES / 3);
+  const pixels = first.width * first.height;
+  const needed = pixels * (frames.length * FRAME_COPIES * 3 * (bits / 8) + BLENDED_BYTES);
   const free = await (job.freeBytes ?? freeBytes)(scratch);
   if (free < needed)
     throw new AssemblyTrouble(say(proofText.puttingTheseFramesTogetherNeeds, { needed: gigabytes(needed), free: gigabytes(free) }));
@@ -103,6 +106,30 @@ export async function opened(job: MergeJob): Promise<Opened> {
 export async function closed({ raw, paths }: Pick<Opened, 'raw' | 'paths'>): Promise<void> {
   await Promise.all(raw.map(({ close }) => close()));
   await Promise.all(paths.map((path) => rm(path, { force: true })));
+}
+
+/** Blends frames that lie on each other into the result, with what travels from the first; `shares` is from which share of the whole work to which that goes. */
+export async function blendedPicture(
+  { frames: [named], scratch, result, output, pixelsPerInch, onProgress }: MergeJob,
+  { raw, bits, profileBytes }: Opened,
+  sharing: Sharing,
+  [from, to]: readonly [number, number],
+): Promise<void> {
+  const { width = 0, height = 0 } = raw[0] ?? {};
+  const [details, unpacked] = [join(scratch, 'details.f32'), join(scratch, 'unpacked.tif')];
+  await blendedInStrips({
+    frames: raw,
+    sharing,
+    scratch: details,
+    out: unpacked,
+    profile: profileBytes,
+    onProgress: (share) => onProgress(from + (to - from) * share, say(mergeText.fusing, { percent: Math.round(100 * share) })),
+  });
+  await rm(details, { force: true });
+  onProgress(to, proofText.writingTheFile);
+  const travelling = named ? await travellingFrom(named.path) : null;
+  await writtenPicture({ unpacked, result, output, bits, bytes: width * height * 3 * (bits / 8), pixelsPerInch, travelling });
+  await rm(unpacked, { force: true });
 }
 
 export interface Aligning {

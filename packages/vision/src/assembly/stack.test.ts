@@ -95,6 +95,26 @@ test('a board that leans and a thing before it, each frame scaled and moved as f
   expect(Math.abs(deepAt(WIDE / 2, 0.45 * HIGH) - 0.5)).toBeLessThan(0.6);
 });
 
+test('frames that differ by 3 % in scale from one to the next, as close up, are aligned as well', async () => {
+  const deep = deepScene(6, WIDE, HIGH, 3);
+  const scales = [0.97, 1, 1.03];
+  const files = [];
+  for (const [i, scale] of scales.entries())
+    files.push(
+      await writtenFrame(folder, `near-${i}.png`, {
+        scale,
+        scene: focusedAt(deep, i, 1.2),
+        width: WIDE,
+        height: HIGH,
+        noise: 0.002,
+        seed: i + 1,
+      }),
+    );
+  const { frames, remarks } = await run(files);
+  frames.forEach(({ scale }, i) => expect(Math.abs(scale - (scales[i] ?? NaN))).toBeLessThan(0.001));
+  expect(remarks).toEqual([expect.stringMatching(/aligned.*scaled by [56]\.\d\d %/u)]);
+});
+
 test('frames that lie on each other are not drawn anew, and the report names those that give nothing', async () => {
   const deep = deepScene(8, WIDE, HIGH, FRAMES);
   const files = [];

@@ -1,15 +1,10 @@
-import { rm } from 'node:fs/promises';
-import { join } from 'node:path';
 import sharp from 'sharp';
 import { depthSamples, filledDepth, onlyWhere, sharpestOf } from '@gangway/core/assembly/sharpest';
 import { fixed } from '@gangway/core/words';
 import { mergeText } from '@gangway/messages/server/merge';
-import { proofText } from '@gangway/messages/server/proof';
 import { say } from '@gangway/messages/say';
-import { aligned, closed, opened, type MergedFrame, type MergeJob, type Opened } from './merge';
-import { blendedInStrips, type Sharing } from './strips';
-import { travellingFrom } from './travelling';
-import { writtenPicture } from './writtenPicture';
+import { aligned, blendedPicture, closed, opened, type MergedFrame, type MergeJob, type Opened } from './merge';
+import type { Sharing } from './strips';
 
 export interface StackJob extends MergeJob {
   /** Where the depth map goes, 16-bit grey PNG from the first frame (black) to the last; `null` for none. */
@@ -42,30 +37,17 @@ const END_SHARE = 0.35;
 /** Frames focused at different distances merged: everywhere the sharpest. */
 export async function stack(job: StackJob): Promise<StackReport> {
   const begun = Date.now();
-  const { scratch, result, output, pixelsPerInch, onProgress } = job;
+  const { output, onProgress } = job;
   const open = await opened(job);
   try {
     const names = job.frames.map(({ name }) => name);
     const reference = Math.floor((names.length - 1) / 2);
     const laid = await aligned(open, { names, reference, comparable: (a, b) => [a, b], breathes: true, onProgress });
-    const { raw, bits, profileBytes } = open;
+    const { raw, bits } = open;
     const { width = 0, height = 0 } = raw[0] ?? {};
     const depth = depthOf(width, height);
     const counts = raw.map(() => 0);
-    const [details, unpacked] = [join(scratch, 'details.f32'), join(scratch, 'unpacked.tif')];
-    await blendedInStrips({
-      frames: raw,
-      sharing: sharpestShares(open, counts, depth),
-      scratch: details,
-      out: unpacked,
-      profile: profileBytes,
-      onProgress: (share) => onProgress(ALIGNED + (FUSED - ALIGNED) * share, say(mergeText.fusing, { percent: Math.round(100 * share) })),
-    });
-    await rm(details, { force: true });
-    onProgress(FUSED, proofText.writingTheFile);
-    const travelling = job.frames[0] ? await travellingFrom(job.frames[0].path) : null;
-    await writtenPicture({ unpacked, result, output, bits, bytes: width * height * 3 * (bits / 8), pixelsPerInch, travelling });
-    await rm(unpacked, { force: true });
+    await blendedPicture(job, open, sharpestShares(open, counts, depth), [ALIGNED, FUSED]);
     if (job.depth !== null) await writtenDepth(depth, raw.length, job.depth);
     const all = counts.reduce((sum, each) => sum + each, 0);
     const shares = counts.map((each) => each / Math.max(1, all));
